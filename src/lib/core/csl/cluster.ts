@@ -1,0 +1,133 @@
+/** Puts the rendered cites of one citation together: grouping, collapsing, delimiters, affixes (CSL 1.0.2, "Citation"). */
+import type { CitationOptions, Layout } from './compile';
+import { findTag, plainOf, seq, withoutTag, type Rich } from './rich';
+import { termText, type Locale } from './locale';
+import type { Cite } from './types';
+
+/** A cite on its way into a citation. */
+export interface Rendered {
+	cite: Cite;
+	/** Everything the layout gave. */
+	full: Rich | null;
+	/** The same without its first names. */
+	bare(): Rich | null;
+	/** First names as text; empty where there are none. */
+	names: string;
+	citationNumber: number;
+	/** 0-based; -1 none. */
+	letter: number;
+}
+
+interface Piece {
+	rich: Rich;
+	/** What comes before it, when something does. */
+	delimiter: string;
+}
+
+const hasLocator = (c: Cite) => Boolean(c.locator?.value);
+const plainCite = (r: Rendered) => !r.cite.prefix && !r.cite.suffix && !hasLocator(r.cite);
+
+/** Joins cites in their final order; the layout's affixes are added by the caller. */
+export function assemble(list: Rendered[], layout: Layout, o: CitationOptions, locale: Locale, withAffixes: (r: Rich | null, c: Cite) => Rich | null): Rich | null {
+	const pieces = o.collapse === 'citation-number' ? collapseNumbers(list, layout, o, locale, withAffixes) : collapseYears(list, layout, o, withAffixes);
+	const kids: Rich[] = [];
+	pieces.forEach((p, i) => {
+		if (i && p.delimiter) kids.push(p.delimiter);
+		kids.push(p.rich);
+	});
+	return seq(kids);
+}
+
+function collapseNumbers(list: Rendered[], layout: Layout, o: CitationOptions, locale: Locale, withAffixes: (r: Rich | null, c: Cite) => Rich | null): Piece[] {
+	const pieces: Piece[] = [];
+	const dash = termText(locale, 'citation-range-delimiter') || '\u2013';
+	let collapsed = false;
+	let i = 0;
+	while (i < list.length) {
+		let j = i;
+		if (plainCite(list[i]) && list[i].citationNumber) {
+			while (j + 1 < list.length && plainCite(list[j + 1]) && list[j + 1].citationNumber === list[j].citationNumber + 1) j++;
+		}
+		const push = (r: Rich | null) => {
+			if (r == null) return;
+			const delimiter = collapsed && o.afterCollapseDelimiter != null ? o.afterCollapseDelimiter : layout.delimiter;
+			pieces.push({ rich: r, delimiter });
+		};
+		if (j - i >= 2) {
+			push(seq([list[i].full, dash, list[j].full]));
+			collapsed = true;
+			i = j + 1;
+		} else {
+			push(withAffixes(list[i].full, list[i].cite));
+			collapsed = false;
+			i++;
+		}
+	}
+	return pieces;
+}
+
+function collapseYears(list: Rendered[], layout: Layout, o: CitationOptions, withAffixes: (r: Rich | null, c: Cite) => Rich | null): Piece[] {
+	const grouping = o.citeGroupDelimiter != null || o.collapse.startsWith('year');
+	if (!grouping) {
+		return list.flatMap((r) => {
+			const rich = withAffixes(r.full, r.cite);
+			return rich == null ? [] : [{ rich, delimiter: layout.delimiter }];
+		});
+	}
+	// cites with the same names come together behind the first of them
+	const groups: Rendered[][] = [];
+	for (const r of list) {
+		const g = r.names ? groups.find((x) => x[0].names === r.names) : undefined;
+		if (g) g.push(r);
+		else groups.push([r]);
+	}
+	const years = o.collapse.startsWith('year');
+	const inside = o.citeGroupDelimiter ?? ', ';
+	const pieces: Piece[] = [];
+	let afterCollapse = false;
+	for (const g of groups) {
+		const between = afterCollapse && o.afterCollapseDelimiter != null ? o.afterCollapseDelimiter : layout.delimiter;
+		const inner = g.length > 1 && years ? yearPieces(g, layout, o, inside, withAffixes) : fullPieces(g, inside, withAffixes);
+		if (inner.length) inner[0].delimiter = between;
+		pieces.push(...inner);
+		afterCollapse = g.length > 1 && years;
+	}
+	return pieces;
+}
+
+function fullPieces(g: Rendered[], inside: string, withAffixes: (r: Rich | null, c: Cite) => Rich | null): Piece[] {
+	return g.flatMap((r) => {
+		const rich = withAffixes(r.full, r.cite);
+		return rich == null ? [] : [{ rich, delimiter: inside }];
+	});
+}
+
+function yearPieces(g: Rendered[], layout: Layout, o: CitationOptions, inside: string, withAffixes: (r: Rich | null, c: Cite) => Rich | null): Piece[] {
+	const pieces: Piece[] = [];
+	const suffixes = o.collapse === 'year-suffix' || o.collapse === 'year-suffix-ranged';
+	const suffixDelimiter = o.yearSuffixDelimiter ?? layout.delimiter;
+	const yearOf = (r: Rendered) => {
+		const b = r.bare();
+		return b == null ? '' : plainOf(withoutTag(b, 'year-suffix'));
+	};
+	const canShare = (r: Rendered) => r.letter >= 0 && !r.cite.prefix && !r.cite.suffix && !hasLocator(r.cite);
+	let i = 0;
+	while (i < g.length) {
+		const r = g[i];
+		const rich = withAffixes(pieces.length === 0 || r.cite.prefix ? r.full : r.bare(), r.cite);
+		if (rich != null) pieces.push({ rich, delimiter: inside });
+		i++;
+		if (!suffixes || r.letter < 0 || r.cite.suffix || hasLocator(r.cite)) continue;
+		const year = yearOf(r);
+		while (i < g.length && canShare(g[i]) && yearOf(g[i]) === year) {
+			let j = i;
+			if (o.collapse === 'year-suffix-ranged') {
+				while (j + 1 < g.length && g[j].letter === g[j - 1].letter + 1 && canShare(g[j + 1]) && g[j + 1].letter === g[j].letter + 1 && yearOf(g[j + 1]) === year) j++;
+			}
+			const suffix = findTag(g[j].full, 'year-suffix');
+			if (suffix) pieces.push({ rich: suffix, delimiter: j > i ? '\u2013' : suffixDelimiter });
+			i = j + 1;
+		}
+	}
+	return pieces;
+}

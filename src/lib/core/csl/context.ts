@@ -1,0 +1,79 @@
+/** What a rendering closure knows while it writes one cite or entry. */
+import type { Locale } from './locale';
+import type { Rich } from './rich';
+import type { Cite, Item, Name, Position } from './types';
+
+/** How far a source has been told apart from others (CSL 1.0.2, "Disambiguation"). */
+export interface Distinction {
+	/** Least number of names shown, per names list in order of appearance. */
+	shown: number[];
+	/** Given-name level per name: 0 as the style says, 1 initials, 2 in full. */
+	given: number[][];
+	/** Whether `disambiguate="true"` holds. */
+	condition: boolean;
+}
+
+export const PLAIN_DISTINCTION: Distinction = { shown: [], given: [], condition: false };
+
+/** A names list that was rendered, recorded for disambiguation. */
+export interface NamesRecord {
+	names: Name[];
+	/** Names the style shows without help. */
+	base: number;
+}
+
+export interface Context {
+	item: Item;
+	locale: Locale;
+	cite: Cite | null;
+	position: Position;
+	nearNote: boolean;
+	noteNumber: number;
+	/** Number of the note where the source was cited first; 0 none. */
+	firstNote: number;
+	citationNumber: number;
+	/** Letter behind the year, empty for none. */
+	yearSuffix: string;
+	yearSuffixUsed: boolean;
+	distinction: Distinction;
+	inBibliography: boolean;
+	/** A sort key is being made. */
+	sorting: boolean;
+	/** et-al settings of a sort key: names-min, names-use-first, names-use-last. */
+	sortNames: { min?: number; useFirst?: number; useLast?: boolean } | null;
+	/** Variables that a substitution has used up. */
+	suppressed: Set<string> | null;
+	called: number;
+	filled: number;
+	/** Variables that gave something, recorded while a substitution is tried; null when nobody asks. */
+	used: string[] | null;
+	/** Index of the next names list. */
+	namesIndex: number;
+	/** Where names lists are recorded; null when nobody asks. */
+	records: NamesRecord[] | null;
+	/** The first names are left out: year-only and narrative forms. */
+	dropNames: boolean;
+	namesDropped: boolean;
+	/** In the sentence: "and" is a word, never a sign (APA 7, 8.17). */
+	wordAnd: boolean;
+	/** First names as rendered. */
+	firstNames: Rich | null;
+	/** The text that takes the place of the names in a list where the previous entry has the same ones. */
+	authorSubstitute: { text: string; rule: string; previous: string[] | null } | null;
+	/** Rendered names of the first list, one by one, for the next entry's comparison. */
+	nameTexts: string[] | null;
+	style: StyleFacts;
+}
+
+/** Facts of the style that rendering asks for. */
+export interface StyleFacts {
+	english: boolean;
+	pageRangeFormat: string;
+	demote: 'never' | 'sort-only' | 'display-and-sort';
+	initializeWithHyphen: boolean;
+	/** The style puts the year suffix itself. */
+	explicitYearSuffix: { citation: boolean; bibliography: boolean };
+	abbreviate?: (category: string, text: string) => string | undefined;
+}
+
+export type Eval = (c: Context) => Rich | null;

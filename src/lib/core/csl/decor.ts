@@ -1,0 +1,55 @@
+/** Attributes that any rendering element may carry: affixes, formatting, display, quotes, text case, strip-periods. */
+import type { Context } from './context';
+import type { Format, Rich, RichNode } from './rich';
+import { applyCase, stripPeriods, type TextCase } from './textcase';
+import type { Tree } from './tree';
+
+const FORMAT_KEYS = ['font-style', 'font-variant', 'font-weight', 'text-decoration', 'vertical-align'] as const;
+
+export function readFormat(attrs: Record<string, string>): Format | undefined {
+	let f: Format | undefined;
+	for (const k of FORMAT_KEYS) if (attrs[k]) (f ??= {})[k] = attrs[k];
+	return f;
+}
+
+export type Decor = (r: Rich | null, c: Context) => Rich | null;
+
+/** Whether an item's text may be put in title case: its own language, else the style's. */
+export function isEnglish(c: Context): boolean {
+	const l = c.item.language;
+	if (typeof l === 'string' && l) return /^en/i.test(l);
+	return c.style.english;
+}
+
+/** Compiles the attributes of an element into one step; inner to outer: periods, case, format, quotes, affixes, display. */
+export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Decor {
+	const a = t.attrs;
+	const format = readFormat(a);
+	const quote = a.quotes === 'true';
+	const strip = a['strip-periods'] === 'true';
+	const textCase = a['text-case'] as TextCase | undefined;
+	const prefix = except === 'affixes' ? '' : (a.prefix ?? '');
+	const suffix = except === 'affixes' ? '' : (a.suffix ?? '');
+	const display = a.display;
+	if (!format && !quote && !strip && !textCase && !prefix && !suffix && !display) return (r) => r;
+	return (r, c) => {
+		if (r == null) return null;
+		if (strip) r = stripPeriods(r);
+		if (textCase) r = applyCase(r, textCase, isEnglish(c), c.locale.lang);
+		if (format || quote) {
+			const node: RichNode = { kids: [r] };
+			if (format) node.format = format;
+			if (quote) node.quote = true;
+			r = node;
+		}
+		if (prefix || suffix) {
+			const kids: Rich[] = [];
+			if (prefix) kids.push(prefix);
+			kids.push(r);
+			if (suffix) kids.push(suffix);
+			r = { kids };
+		}
+		if (display) r = { kids: [r], display };
+		return r;
+	};
+}

@@ -1,0 +1,207 @@
+/**
+ * Telling sources apart that a style would write alike (CSL 1.0.2, "Disambiguation"): more names, given names,
+ * a condition, a letter behind the year, in that order.
+ */
+import type { CitationOptions } from './compile';
+import type { Distinction, NamesRecord } from './context';
+import { PLAIN_DISTINCTION } from './context';
+
+/** What the search needs to know of one source. */
+export interface Candidate {
+	id: string;
+	/** How the source is cited under a distinction, without locator and letter. */
+	render(d: Distinction): string;
+	/** Names lists of the cite, as rendered without help. */
+	records: NamesRecord[];
+	/** Where the source stands in the order that letters follow. */
+	rank: number;
+}
+
+export interface Outcome {
+	distinction: Distinction;
+	/** 0-based index of the letter; -1 none. */
+	letter: number;
+}
+
+const clone = (d: Distinction): Distinction => ({ shown: [...d.shown], given: d.given.map((g) => [...g]), condition: d.condition });
+
+function groupBy<T>(list: T[], key: (t: T) => string): T[][] {
+	const map = new Map<string, T[]>();
+	for (const t of list) {
+		const k = key(t);
+		const g = map.get(k);
+		if (g) g.push(t);
+		else map.set(k, [t]);
+	}
+	return [...map.values()];
+}
+
+/** Letters behind the year: a … z, aa, ab … */
+export function letterFor(n: number): string {
+	let s = '';
+	n++;
+	while (n > 0) {
+		n--;
+		s = String.fromCharCode(97 + (n % 26)) + s;
+		n = Math.floor(n / 26);
+	}
+	return s;
+}
+
+/** The most a name can be expanded by under a rule. */
+const topLevel = (rule: CitationOptions['givenRule']) => (rule.endsWith('with-initials') ? 1 : 2);
+
+/**
+ * Resolves one set of sources that are cited alike.
+ * @param start distinctions already given by a rule that works on names as such
+ */
+export function resolve(set: Candidate[], o: CitationOptions, usesCondition: boolean, start: Map<string, Distinction>): Map<string, Outcome> {
+	const out = new Map<string, Outcome>();
+	const state = new Map<string, Distinction>();
+	for (const c of set) state.set(c.id, start.get(c.id) ?? PLAIN_DISTINCTION);
+	const rendered = (c: Candidate) => c.render(state.get(c.id)!);
+	let open = groupBy(set, rendered).filter((g) => g.length > 1);
+	if (open.length && (o.addNames || (o.addGiven && o.givenRule === 'by-cite'))) {
+		const next: Candidate[][] = [];
+		for (const g of open) next.push(...expandNames(g, o, state));
+		open = next;
+	}
+	if (open.length && usesCondition) {
+		const next: Candidate[][] = [];
+		for (const g of open) {
+			const trial = new Map(g.map((c) => [c.id, { ...clone(state.get(c.id)!), condition: true }]));
+			const groups = groupBy(g, (c) => c.render(trial.get(c.id)!));
+			if (groups.length > 1 || !o.addYearSuffix) {
+				if (groups.length > 1) for (const c of g) state.set(c.id, trial.get(c.id)!);
+				next.push(...groups.filter((x) => x.length > 1));
+			} else next.push(g);
+		}
+		open = next;
+	}
+	for (const c of set) out.set(c.id, { distinction: state.get(c.id)!, letter: -1 });
+	if (o.addYearSuffix) {
+		for (const g of open) {
+			[...g].sort((a, b) => a.rank - b.rank).forEach((c, i) => (out.get(c.id)!.letter = i));
+		}
+	}
+	return out;
+}
+
+/**
+ * Adds names and given names step by step, keeping what tells members apart and taking back what does not.
+ * @returns the groups that are still alike
+ */
+function expandNames(group: Candidate[], o: CitationOptions, state: Map<string, Distinction>): Candidate[][] {
+	const stuck: Candidate[][] = [];
+	let open = group;
+	const lists = Math.max(...group.map((c) => c.records.length));
+	const byCite = o.addGiven && o.givenRule === 'by-cite';
+	const top = topLevel(o.givenRule);
+	// current trial distinctions, grown in step for all that are still alike
+	const trial = new Map(group.map((c) => [c.id, clone(state.get(c.id)!)]));
+	const settle = (): boolean => {
+		const groups = groupBy(open, (c) => c.render(trial.get(c.id)!));
+		const still: Candidate[] = [];
+		const sets: Candidate[][] = [];
+		for (const g of groups) {
+			if (g.length === 1) state.set(g[0].id, clone(trial.get(g[0].id)!));
+			else {
+				still.push(...g);
+				sets.push(g);
+			}
+		}
+		if (groups.length > 1) {
+			// the members that stay alike among themselves go on as sets of their own
+			for (const g of sets) {
+				for (const c of g) state.set(c.id, clone(trial.get(c.id)!));
+			}
+			if (sets.length > 1) {
+				for (const g of sets) stuck.push(...expandNames(g, o, state));
+				open = [];
+				return true;
+			}
+		}
+		open = still;
+		return open.length === 0;
+	};
+	for (let l = 0; l < lists; l++) {
+		const most = Math.max(...open.map((c) => c.records[l]?.names.length ?? 0));
+		const base = Math.max(1, ...open.map((c) => Math.max(c.records[l]?.base ?? 0, trial.get(c.id)!.shown[l] ?? 0)));
+		if (o.addNames) {
+			for (let n = base; n <= most; n++) {
+				for (const c of open) {
+					const d = trial.get(c.id)!;
+					if (c.records[l]) d.shown[l] = Math.min(n, c.records[l].names.length);
+				}
+				if (settle()) return stuck;
+				if (byCite && givenAt(l, n)) return stuck;
+			}
+		} else if (byCite && givenAt(l, base)) return stuck;
+	}
+	if (open.length) stuck.push(open);
+	return stuck;
+
+	/** Tries given names on the first n names of list l; true when nothing is left to do. */
+	function givenAt(l: number, n: number): boolean {
+		for (let i = 0; i < n; i++) {
+			for (let level = 1; level <= top; level++) {
+				const before = new Map(open.map((c) => [c.id, clone(trial.get(c.id)!)]));
+				let any = false;
+				for (const c of open) {
+					if (!c.records[l] || i >= c.records[l].names.length) continue;
+					const d = trial.get(c.id)!;
+					(d.given[l] ??= [])[i] = Math.max(level, d.given[l][i] ?? 0);
+					for (let k = 0; k < i; k++) d.given[l][k] ??= 0;
+					any = true;
+				}
+				if (!any) continue;
+				const groups = groupBy(open, (c) => c.render(trial.get(c.id)!)).length;
+				if (groups > 1) {
+					if (settle()) return true;
+				} else for (const c of open) trial.set(c.id, before.get(c.id)!);
+			}
+		}
+		return false;
+	}
+}
+
+/** A name as it takes part in rules that look at names alone. */
+export interface NameUse {
+	sourceId: string;
+	list: number;
+	index: number;
+	/** Family part as shown, initials form, full form. */
+	forms: [string, string, string];
+}
+
+/**
+ * Given names by the rules that do not look at cites (all-names, primary-name and their initials forms): a name
+ * that looks like another person's is expanded wherever it is shown.
+ */
+export function expandAlikeNames(uses: NameUse[], rule: CitationOptions['givenRule']): Map<string, number[][]> {
+	const out = new Map<string, number[][]>();
+	if (rule === 'by-cite') return out;
+	const primary = rule.startsWith('primary-name');
+	const top = topLevel(rule);
+	const considered = primary ? uses.filter((u) => u.index === 0) : uses;
+	const byShort = groupBy(considered, (u) => u.forms[0]);
+	for (const g of byShort) {
+		const people = new Set(g.map((u) => u.forms[2]));
+		if (people.size < 2) continue;
+		const initialsOf = new Map<string, Set<string>>();
+		for (const u of g) {
+			const s = initialsOf.get(u.forms[1]) ?? new Set();
+			s.add(u.forms[2]);
+			initialsOf.set(u.forms[1], s);
+		}
+		for (const u of g) {
+			let level = 1;
+			if (initialsOf.get(u.forms[1])!.size > 1 || u.forms[1] === u.forms[0]) level = top;
+			if (top === 1 && initialsOf.size < 2) continue;
+			const lists = out.get(u.sourceId) ?? [];
+			(lists[u.list] ??= [])[u.index] = level;
+			out.set(u.sourceId, lists);
+		}
+	}
+	return out;
+}

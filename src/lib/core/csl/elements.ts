@@ -1,0 +1,245 @@
+/** Rendering elements other than names and dates: text, number, label, group, choose (CSL 1.0.2, "Rendering Elements"). */
+import type { Context, Eval } from './context';
+import { compileDecor } from './decor';
+import { parseField, stripMarkup } from './field';
+import { findTerm, ordinalSuffix, termText, type Locale } from './locale';
+import { formatPages, fromRoman, isNumeric, isPlural, splitNumbers, toRoman, type PageFormat } from './numbers';
+import { dateOf, hasVariable, namesOf, textValue, variableText } from './read';
+import { join, type Rich } from './rich';
+import { elements, textOf, type Tree } from './tree';
+import { DATE_VARIABLES, NAME_VARIABLES, NUMBER_VARIABLES } from './variables';
+
+const identifierLink: Record<string, (v: string) => string> = {
+	URL: (v) => v,
+	DOI: (v) => `https://doi.org/${v.replace(/^(https?:\/\/(dx\.)?doi\.org\/|doi:\s*)/i, '')}`,
+	PMID: (v) => `https://www.ncbi.nlm.nih.gov/pubmed/${v}`,
+	PMCID: (v) => `https://www.ncbi.nlm.nih.gov/pmc/articles/${v}`
+};
+
+/** Compiles a `text` element. */
+export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tree) => Eval): Eval {
+	const a = t.attrs;
+	const decor = compileDecor(t);
+	if (a.macro != null) {
+		const run = macro(a.macro, t);
+		return (c) => decor(run(c), c);
+	}
+	if (a.term != null) {
+		const text = termText(locale, a.term, a.form, a.plural === 'true');
+		if (!text) return () => null;
+		const r = parseField(text);
+		return (c) => decor(r, c);
+	}
+	if (a.value != null) {
+		const text = a.value;
+		if (!text) return () => null;
+		return (c) => decor(text, c);
+	}
+	const variable = a.variable ?? '';
+	const form = a.form;
+	if (variable === 'page' || variable === 'locator') return pagesElement(variable, form, decor);
+	const link = identifierLink[variable];
+	return (c) => {
+		c.called++;
+		if (c.suppressed?.has(variable)) return null;
+		let text = variableText(c, variable, form);
+		if (variable === 'citation-label') text = text || citationLabel(c);
+		if (!text) return null;
+		c.filled++;
+		c.used?.push(variable);
+		if (c.sorting) return decor(variable === 'citation-number' ? text.padStart(8, '0') : stripMarkup(text), c);
+		if (variable === 'year-suffix') c.yearSuffixUsed = true;
+		let r: Rich = variable === 'URL' || variable === 'DOI' ? text : parseField(text);
+		if (link) r = { kids: [r], link: link(text) };
+		else if (variable === 'year-suffix') r = { kids: [r], tag: 'year-suffix' };
+		else if (variable === 'citation-number') r = { kids: [r], tag: 'number' };
+		return decor(r, c);
+	};
+}
+
+function pagesElement(variable: string, form: string | undefined, decor: (r: Rich | null, c: Context) => Rich | null): Eval {
+	return (c) => {
+		c.called++;
+		if (c.suppressed?.has(variable)) return null;
+		const text = variableText(c, variable, form);
+		if (!text) return null;
+		c.filled++;
+		c.used?.push(variable);
+		const isPage = variable === 'page' || (c.cite?.locator?.label ?? 'page') === 'page';
+		return decor(isPage || variable === 'locator' ? parseField(pageText(text, isPage, c)) : parseField(text), c);
+	};
+}
+
+/** Pages and locators in the style's range form; locators of other kinds only get the range sign. */
+function pageText(text: string, isPage: boolean, c: Context): string {
+	const delimiter = termText(c.locale, 'page-range-delimiter') || '\u2013';
+	let s = formatPages(text, isPage ? (c.style.pageRangeFormat as PageFormat) : '', delimiter);
+	if (s.includes('&')) s = s.replace(/\s*&\s*/g, ' & ');
+	return s.replace(/\s*,\s*(?=\S)/g, ', ');
+}
+
+/** Family-name letters and year, where data has no label of its own (common practice of label styles). */
+function citationLabel(c: Context): string {
+	const first = ['author', 'editor', 'translator'].map((v) => namesOf(c.item, v)).find((l) => l.length) ?? [];
+	const names = first.map((n) => n.family ?? n.literal ?? '');
+	const pick = names.length === 0 ? textValue(c.item, 'title').slice(0, 4) : names.length === 1 ? names[0].slice(0, 4) : names.length < 4 ? names.map((n) => n.slice(0, names.length === 2 ? 2 : 1)).join('') : names.slice(0, 4).map((n) => n.slice(0, 1)).join('');
+	const d = dateOf(c.item, 'issued');
+	const year = d?.start ? String(d.start.year).slice(-2) : '';
+	return pick + year + c.yearSuffix;
+}
+
+/** Compiles a `number` element. */
+export function compileNumber(t: Tree): Eval {
+	const variable = t.attrs.variable ?? '';
+	const form = t.attrs.form ?? 'numeric';
+	const decor = compileDecor(t);
+	return (c) => {
+		c.called++;
+		if (c.suppressed?.has(variable)) return null;
+		const text = variableText(c, variable, undefined);
+		if (!text) return null;
+		c.filled++;
+		c.used?.push(variable);
+		if (c.sorting) {
+			const m = /\d+/.exec(text);
+			return m ? m[0].padStart(10, '0') : text;
+		}
+		const label = variable === 'locator' ? (c.cite?.locator?.label ?? 'page') : variable;
+		let r: Rich;
+		if (variable === 'page' || (variable === 'locator' && label === 'page')) r = parseField(pageText(text, true, c));
+		else if (isNumeric(text)) r = numberText(text, form, variable, c);
+		else r = parseField(text);
+		if (variable === 'citation-number') r = { kids: [r], tag: 'number' };
+		return decor(r, c);
+	};
+}
+
+function numberText(text: string, form: string, variable: string, c: Context): Rich {
+	const parts = splitNumbers(text);
+	const gender = findTerm(c.locale, variable)?.gender ?? '';
+	const one = (s: string, value: number | null): string => {
+		if (value == null) {
+			const roman = form === 'roman' ? null : fromRomanWhole(s);
+			return roman == null ? s : s;
+		}
+		if (form === 'roman') return toRoman(value);
+		if (form === 'ordinal') return value + ordinalSuffix(c.locale, value, gender);
+		if (form === 'long-ordinal') {
+			const word = value >= 1 && value <= 10 ? termText(c.locale, `long-ordinal-${String(value).padStart(2, '0')}`, 'long', false, gender) : '';
+			return word || value + ordinalSuffix(c.locale, value, gender);
+		}
+		return s;
+	};
+	const range = termText(c.locale, 'page-range-delimiter') || '\u2013';
+	let out = '';
+	for (const p of parts) {
+		out += one(p.text, p.value);
+		if (!p.joiner) continue;
+		if (p.joiner === ',') out += ', ';
+		else if (p.joiner === '\\-') out += '-';
+		else if (/^[-–—]$/.test(p.joiner)) out += range;
+		else out += ` ${p.joiner} `;
+	}
+	return out;
+}
+
+const fromRomanWhole = (s: string) => (/^[ivxlcdm]+$/i.test(s) ? fromRoman(s) : null);
+
+/** Compiles a `label` element outside names. */
+export function compileLabel(t: Tree): Eval {
+	const variable = t.attrs.variable ?? '';
+	const form = t.attrs.form ?? 'long';
+	const rule = t.attrs.plural ?? 'contextual';
+	const decor = compileDecor(t);
+	return (c) => {
+		if (variable === 'locator' && !c.cite?.locator?.value) return null;
+		const value = variableText(c, variable, undefined);
+		if (!value) return null;
+		const term = variable === 'locator' ? (c.cite!.locator!.label || 'page') : variable;
+		let plural = rule === 'always';
+		if (rule === 'contextual') {
+			if (variable === 'number-of-pages' || variable === 'number-of-volumes') plural = (parseInt(value, 10) || 0) > 1;
+			else plural = isPlural(value);
+		}
+		const text = termText(c.locale, term === 'sub-verbo' && !findTerm(c.locale, 'sub-verbo', form) ? 'sub verbo' : term, form, plural);
+		return text ? decor(text, c) : null;
+	};
+}
+
+/** Compiles a `group`: gone when it calls variables and none of them has a value. */
+export function compileGroup(t: Tree, kids: Eval[]): Eval {
+	const delimiter = t.attrs.delimiter ?? '';
+	const decor = compileDecor(t);
+	return (c) => {
+		const called = c.called;
+		const filled = c.filled;
+		c.called = 0;
+		c.filled = 0;
+		const parts: (Rich | null)[] = [];
+		for (const k of kids) parts.push(k(c));
+		const dead = c.called > 0 && c.filled === 0;
+		const out = dead ? null : join(parts, delimiter);
+		// for the group around it, a group with output counts as a variable with a value
+		c.called = called + (dead || out == null ? (c.called > 0 ? 1 : 0) : 1);
+		c.filled = filled + (out == null ? 0 : 1);
+		return decor(out, c);
+	};
+}
+
+type Test = (c: Context) => boolean;
+
+/** Compiles a `choose`. */
+export function compileChoose(t: Tree, compileAll: (t: Tree) => Eval): Eval {
+	const branches = elements(t).map((b) => ({ test: compileTest(b), run: compileAll(b) }));
+	return (c) => {
+		for (const b of branches) if (b.test(c)) return b.run(c);
+		return null;
+	};
+}
+
+function compileTest(t: Tree): Test {
+	if (t.name === 'else') return () => true;
+	const a = t.attrs;
+	const match = a.match ?? 'all';
+	const tests: Test[] = [];
+	const words = (s: string | undefined) => (s ?? '').split(/\s+/).filter(Boolean);
+	for (const v of words(a.variable)) tests.push((c) => !c.suppressed?.has(v) && hasVariable(c, v));
+	for (const v of words(a.type)) tests.push((c) => c.item.type === v);
+	for (const v of words(a['is-numeric'])) {
+		tests.push((c) => {
+			const text = NAME_VARIABLES.has(v) || DATE_VARIABLES.has(v) ? '' : variableText(c, v, undefined);
+			return text !== '' && isNumeric(NUMBER_VARIABLES.has(v) ? text : text);
+		});
+	}
+	for (const v of words(a['is-uncertain-date'])) tests.push((c) => Boolean(dateOf(c.item, v)?.circa));
+	for (const v of words(a.locator)) {
+		const kind = v.replace('sub verbo', 'sub-verbo');
+		tests.push((c) => Boolean(c.cite?.locator?.value) && (c.cite!.locator!.label || 'page').replace('sub verbo', 'sub-verbo') === kind);
+	}
+	for (const v of words(a.position)) tests.push(positionTest(v));
+	if (a.disambiguate === 'true') tests.push((c) => c.distinction.condition);
+	if (a.disambiguate === 'false') tests.push((c) => !c.distinction.condition);
+	if (tests.length === 0) return () => false;
+	if (match === 'any') return (c) => tests.some((f) => f(c));
+	if (match === 'none') return (c) => !tests.some((f) => f(c));
+	return (c) => tests.every((f) => f(c));
+}
+
+function positionTest(v: string): Test {
+	switch (v) {
+		case 'first':
+			return (c) => !c.inBibliography && c.position === 0;
+		case 'subsequent':
+			return (c) => !c.inBibliography && c.position >= 1;
+		case 'ibid':
+			return (c) => !c.inBibliography && c.position >= 2;
+		case 'ibid-with-locator':
+			return (c) => !c.inBibliography && c.position === 3;
+		case 'near-note':
+			return (c) => !c.inBibliography && c.nearNote;
+		default:
+			return () => false;
+	}
+}
+
+export { textOf };

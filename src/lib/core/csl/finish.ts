@@ -1,0 +1,161 @@
+/**
+ * The last step on a finished cite group or entry: quotation marks take their shape, punctuation and spaces that met
+ * at a seam are resolved, punctuation moves inside quotation marks where the locale wants it
+ * (CSL 1.0.2, "punctuation-in-quote"; the collision table is the one the public conformance suite checks).
+ */
+import { termText, type Locale } from './locale';
+import type { Rich, RichNode } from './rich';
+
+interface Cell {
+	t: string;
+	/** 0 text, 1 opening mark, 2 closing mark. */
+	q: 0 | 1 | 2;
+	/** A block begins here: nothing before it can collide. */
+	block: boolean;
+	/** Superscript and the like: does not take part in collisions. */
+	raised: boolean;
+}
+
+/** What becomes of two marks that meet: the pair, or the one that stays. */
+const MEET: Record<string, Record<string, string>> = {
+	':': { ':': ':', '.': ':', ';': ':;', '!': '!', '?': '?', ',': ':,' },
+	'.': { ':': '.:', '.': '.', ';': '.;', '!': '.!', '?': '.?', ',': '.,' },
+	';': { ':': ';', '.': ';', ';': ';', '!': '!', '?': '?', ',': ';,' },
+	'!': { ':': '!', '.': '!', ';': '!;', '!': '!', '?': '!?', ',': '!,' },
+	'?': { ':': '?', '.': '?', ';': '?;', '!': '?!', '?': '?', ',': '?,' },
+	',': { ':': ',:', '.': ',.', ';': ',;', '!': '!', '?': '?', ',': ',' }
+};
+
+/** Finishes a tree: the result has no quote nodes and no marks to settle. */
+export function finish(r: Rich | null, locale: Locale): Rich | null {
+	if (r == null) return null;
+	const marks = [
+		[termText(locale, 'open-quote') || '“', termText(locale, 'close-quote') || '”'],
+		[termText(locale, 'open-inner-quote') || '‘', termText(locale, 'close-inner-quote') || '’']
+	];
+	const cells: Cell[] = [];
+	collect(r, 0, cells, marks, false);
+	settle(cells, locale.punctuationInQuote);
+	const at = { i: 0 };
+	return rebuild(r, cells, at);
+}
+
+function collect(r: Rich, depth: number, cells: Cell[], marks: string[][], raised: boolean): void {
+	if (typeof r === 'string') {
+		cells.push({ t: r, q: 0, block: false, raised });
+		return;
+	}
+	const up = raised || r.format?.['vertical-align'] === 'sup';
+	if (r.display) cells.push({ t: '', q: 0, block: true, raised });
+	if (r.quote) {
+		cells.push({ t: marks[depth % 2][0], q: 1, block: false, raised: up });
+		for (const k of r.kids) collect(k, depth + 1, cells, marks, up);
+		cells.push({ t: marks[depth % 2][1], q: 2, block: false, raised: up });
+		return;
+	}
+	for (const k of r.kids) collect(k, depth, cells, marks, up);
+}
+
+function rebuild(r: Rich, cells: Cell[], at: { i: number }): Rich | null {
+	if (typeof r === 'string') return cells[at.i++].t || null;
+	if (r.display) at.i++;
+	const kids: Rich[] = [];
+	const add = (k: Rich | null) => {
+		if (k == null) return;
+		const last = kids[kids.length - 1];
+		if (typeof k === 'string' && typeof last === 'string') kids[kids.length - 1] = last + k;
+		else kids.push(k);
+	};
+	if (r.quote) add(cells[at.i++].t || null);
+	for (const k of r.kids) add(rebuild(k, cells, at));
+	if (r.quote) add(cells[at.i++].t || null);
+	if (!kids.length) return null;
+	const bare = !r.format && !r.display && !r.link && !r.tag && !r.nocase;
+	if (bare && kids.length === 1) return kids[0];
+	const node: RichNode = { kids };
+	if (r.format) node.format = r.format;
+	if (r.flip) node.flip = true;
+	if (r.display) node.display = r.display;
+	if (r.link) node.link = r.link;
+	if (r.tag) node.tag = r.tag;
+	return node;
+}
+
+const MARK = /^[.,;:!?]$/;
+
+function settle(cells: Cell[], inQuote: boolean): void {
+	let prev = -1;
+	for (let i = 0; i < cells.length; i++) {
+		const cell = cells[i];
+		if (cell.block) {
+			prev = -1;
+			continue;
+		}
+		if (!cell.t) continue;
+		if (prev >= 0) meet(cells, prev, i, inQuote);
+		if (cell.t) prev = i;
+		else while (prev >= 0 && !cells[prev].t) prev--;
+	}
+}
+
+/** Settles what happens at the seam between two neighbouring cells. */
+function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
+	const cell = cells[i];
+	let before = cells[p];
+	if (before.q === 0 && cell.q === 0) {
+		const a = before.t[before.t.length - 1];
+		if (/\s/.test(a) && /\s/.test(cell.t[0]) && a !== '\n' && cell.t[0] !== '\n') {
+			cell.t = cell.t.slice(1);
+			if (!cell.t) return;
+		}
+	}
+	let n = cell.t[0];
+	if (!MARK.test(n) || cell.q !== 0) return;
+	// behind one or more closing marks: look at what stands inside them
+	let target = p;
+	let crossed = false;
+	while (target >= 0 && (cells[target].q === 2 || !cells[target].t)) {
+		if (cells[target].q === 2) crossed = true;
+		target--;
+	}
+	if (target < 0) return;
+	if (!crossed) {
+		before = cells[p];
+		const a = before.t[before.t.length - 1];
+		if (before.q !== 0 || !MARK.test(a)) return;
+		const pair = MEET[a][n];
+		apply(before, cell, a, n, pair);
+		return;
+	}
+	const inside = cells[target];
+	if (inside.q === 1) return;
+	for (;;) {
+		const a = inside.t[inside.t.length - 1];
+		const moves = inQuote && (n === '.' || n === ',' || n === '!' || n === '?');
+		if (MARK.test(a)) {
+			const pair = MEET[a][n];
+			if (pair === a) cell.t = cell.t.slice(1);
+			else if (pair === n) {
+				// the later mark wins: the earlier one goes
+				inside.t = inside.t.slice(0, -1);
+				if (moves) {
+					inside.t += n;
+					cell.t = cell.t.slice(1);
+				}
+			} else if (moves) {
+				inside.t += n;
+				cell.t = cell.t.slice(1);
+			}
+		} else if (moves) {
+			inside.t += n;
+			cell.t = cell.t.slice(1);
+		}
+		void (n = cell.t[0] ?? '');
+		return;
+	}
+}
+
+function apply(before: Cell, cell: Cell, a: string, n: string, pair: string): void {
+	if (pair === a) cell.t = cell.t.slice(1);
+	else if (pair === n) before.t = before.t.slice(0, -1);
+}

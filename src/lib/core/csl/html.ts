@@ -1,0 +1,148 @@
+/** Writers: rich output as HTML, as plain text, as runs for word-processor files. */
+import type { Format, Rich } from './rich';
+
+const escapeText = (s: string) => s.replace(/&/g, '&#38;').replace(/</g, '&#60;').replace(/>/g, '&#62;');
+const escapeAttr = (s: string) => escapeText(s).replace(/"/g, '&#34;').replace(/'/g, '&#39;');
+
+interface State {
+	'font-style': string;
+	'font-variant': string;
+	'font-weight': string;
+	'text-decoration': string;
+	'vertical-align': string;
+}
+
+const START: State = {
+	'font-style': 'normal',
+	'font-variant': 'normal',
+	'font-weight': 'normal',
+	'text-decoration': 'none',
+	'vertical-align': 'baseline'
+};
+
+/** The format a node really has where it stands: markup from data turns off what is already on. */
+function resolve(f: Format, flip: boolean | undefined, s: State): Format {
+	if (!flip) return f;
+	const out: Format = {};
+	for (const k of Object.keys(f) as (keyof Format)[]) {
+		const v = f[k]!;
+		if (v === s[k] && v !== START[k] && k !== 'vertical-align') out[k] = START[k];
+		else if (v !== s[k] || k === 'vertical-align') out[k] = v;
+	}
+	return out;
+}
+
+function tags(f: Format): [string, string] {
+	let open = '';
+	let close = '';
+	const wrap = (o: string, c: string) => {
+		open += o;
+		close = c + close;
+	};
+	const style = (css: string) => wrap(`<span style="${css};">`, '</span>');
+	const fs = f['font-style'];
+	if (fs === 'italic' || fs === 'oblique') wrap('<i>', '</i>');
+	else if (fs === 'normal') style('font-style:normal');
+	const fv = f['font-variant'];
+	if (fv === 'small-caps') style('font-variant:small-caps');
+	else if (fv === 'normal') style('font-variant:normal');
+	const fw = f['font-weight'];
+	if (fw === 'bold') wrap('<b>', '</b>');
+	else if (fw === 'normal') style('font-weight:normal');
+	else if (fw === 'light') style('font-weight:light');
+	const td = f['text-decoration'];
+	if (td === 'underline') style('text-decoration:underline');
+	else if (td === 'none') style('text-decoration:none');
+	const va = f['vertical-align'];
+	if (va === 'sup') wrap('<sup>', '</sup>');
+	else if (va === 'sub') wrap('<sub>', '</sub>');
+	else if (va === 'baseline') style('baseline');
+	return [open, close];
+}
+
+export interface HtmlOptions {
+	/** Write links as anchors. */
+	links?: boolean;
+}
+
+/** Rich output as HTML, in the form the conformance suite writes down. */
+export function toHtml(r: Rich | null, options: HtmlOptions = {}): string {
+	return html(r, START, options);
+}
+
+const DISPLAY: Record<string, string> = {
+	block: 'csl-block',
+	'left-margin': 'csl-left-margin',
+	'right-inline': 'csl-right-inline',
+	indent: 'csl-indent'
+};
+
+function html(r: Rich | null, s: State, o: HtmlOptions): string {
+	if (r == null) return '';
+	if (typeof r === 'string') return escapeText(r);
+	let state = s;
+	let open = '';
+	let close = '';
+	if (r.format) {
+		const f = resolve(r.format, r.flip, s);
+		[open, close] = tags(f);
+		state = { ...s, ...f };
+	}
+	let body = '';
+	for (const k of r.kids) body += html(k, state, o);
+	let out = open + body + close;
+	if (r.link && o.links && /^https?:\/\//i.test(r.link)) out = `<a href="${escapeAttr(r.link)}">${out}</a>`;
+	if (r.display && DISPLAY[r.display]) out = `\n    <div class="${DISPLAY[r.display]}">${out}</div>\n`;
+	return out;
+}
+
+export interface Run {
+	text: string;
+	italic?: boolean;
+	bold?: boolean;
+	smallCaps?: boolean;
+	underline?: boolean;
+	sup?: boolean;
+	sub?: boolean;
+	link?: string;
+}
+
+/** Rich output as a flat list of runs with resolved formatting. */
+export function toRuns(r: Rich | null): Run[] {
+	const out: Run[] = [];
+	const walk = (n: Rich, s: State, link: string | undefined) => {
+		if (typeof n === 'string') {
+			const run: Run = { text: n };
+			if (s['font-style'] === 'italic' || s['font-style'] === 'oblique') run.italic = true;
+			if (s['font-weight'] === 'bold') run.bold = true;
+			if (s['font-variant'] === 'small-caps') run.smallCaps = true;
+			if (s['text-decoration'] === 'underline') run.underline = true;
+			if (s['vertical-align'] === 'sup') run.sup = true;
+			if (s['vertical-align'] === 'sub') run.sub = true;
+			if (link) run.link = link;
+			const last = out[out.length - 1];
+			if (last && sameLook(last, run)) last.text += n;
+			else out.push(run);
+			return;
+		}
+		const state = n.format ? { ...s, ...resolve(n.format, n.flip, s) } : s;
+		const spaced = n.display === 'left-margin';
+		for (const k of n.kids) walk(k, state, n.link ?? link);
+		if (spaced) walk('\t', START, undefined);
+	};
+	if (r != null) walk(r, START, undefined);
+	return out;
+}
+
+const sameLook = (a: Run, b: Run) =>
+	a.italic === b.italic && a.bold === b.bold && a.smallCaps === b.smallCaps && a.underline === b.underline && a.sup === b.sup && a.sub === b.sub && a.link === b.link;
+
+/** Rich output as plain text; a left-margin block is followed by a space. */
+export function toPlain(r: Rich | null): string {
+	if (r == null) return '';
+	if (typeof r === 'string') return r;
+	let s = '';
+	for (const k of r.kids) s += toPlain(k);
+	if (r.display === 'left-margin' && !/\s$/.test(s)) s += ' ';
+	return s;
+}

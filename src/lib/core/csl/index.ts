@@ -1,0 +1,13 @@
+/** The face of the citation processor: see README.md in this folder. */
+export { parseXml, expandTree, type Tree, type CompactTree } from './tree';
+export { StyleError, type Warning } from './errors';
+export { compileStyle, styleLanguage, type CompiledStyle, type CompileOptions } from './compile';
+export { createProcessor, type Processor, type FormatInput, type FormatResult, type ClusterResult, type EntryResult } from './processor';
+export { toHtml, toPlain, toRuns, type Run } from './html';
+export { seq, plainOf, type Rich, type RichNode, type Format } from './rich';
+export { fallbackChain, termText, buildLocale, type Locale, type LocaleSource } from './locale';
+export { normalDate, type NormalDate, type DatePoint } from './dates';
+export { LOCATOR_KINDS, ITEM_TYPES, NAME_VARIABLES, DATE_VARIABLES, NUMBER_VARIABLES } from './variables';
+export type { Item, Name, DateValue, Cite, CiteForm, Cluster, Locator } from './types';
+export { cleanName } from './names';
+export { stripMarkup, parseField } from './field';

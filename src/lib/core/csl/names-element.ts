@@ -1,0 +1,351 @@
+/** The `names` element (CSL 1.0.2, "Names"): lists, et al., labels, substitution, and what disambiguation needs. */
+import type { Context, Eval, NamesRecord } from './context';
+import { compileDecor, readFormat, type Decor } from './decor';
+import { findTerm, termText } from './locale';
+import { formatName, nameSortKey, type NameOptions, type NamePart } from './names';
+import { hasVariable, namesOf } from './read';
+import { join, plainOf, seq, type Rich } from './rich';
+import type { TextCase } from './textcase';
+import { elements, type Tree } from './tree';
+import type { Name } from './types';
+
+/** Attributes of names that styles, areas and elements hand down. */
+export interface NameDefaults {
+	attrs: Record<string, string>;
+	namesDelimiter?: string;
+}
+
+const NAME_ATTRS = [
+	'and', 'delimiter-precedes-et-al', 'delimiter-precedes-last', 'et-al-min', 'et-al-use-first', 'et-al-use-last',
+	'et-al-subsequent-min', 'et-al-subsequent-use-first', 'initialize', 'initialize-with', 'name-as-sort-order', 'sort-separator'
+];
+
+/** Reads the inheritable name attributes of a style, area or names element. */
+export function inheritNames(t: Tree, parent: NameDefaults): NameDefaults {
+	const attrs = { ...parent.attrs };
+	for (const k of NAME_ATTRS) if (t.attrs[k] != null) attrs[k] = t.attrs[k];
+	if (t.attrs['name-form'] != null) attrs.form = t.attrs['name-form'];
+	if (t.attrs['name-delimiter'] != null) attrs.delimiter = t.attrs['name-delimiter'];
+	return { attrs, namesDelimiter: t.attrs['names-delimiter'] ?? parent.namesDelimiter };
+}
+
+function nameOptions(name: Tree | undefined, inherited: NameDefaults): NameOptions {
+	const a: Record<string, string> = { ...inherited.attrs, ...(name?.attrs ?? {}) };
+	const int = (k: string) => (a[k] != null ? parseInt(a[k], 10) || 0 : 0);
+	const parts: Record<string, NamePart> = {};
+	for (const e of name ? elements(name) : []) {
+		if (e.name === 'name-part' && e.attrs.name) {
+			parts[e.attrs.name] = {
+				format: readFormat(e.attrs),
+				prefix: e.attrs.prefix ?? '',
+				suffix: e.attrs.suffix ?? '',
+				textCase: e.attrs['text-case'] as TextCase | undefined
+			};
+		}
+	}
+	const min = int('et-al-min');
+	const useFirst = int('et-al-use-first');
+	return {
+		and: a.and === 'text' || a.and === 'symbol' ? a.and : '',
+		delimiter: a.delimiter ?? ', ',
+		precedesLast: a['delimiter-precedes-last'] ?? 'contextual',
+		precedesEtAl: a['delimiter-precedes-et-al'] ?? 'contextual',
+		etAlMin: min,
+		etAlUseFirst: useFirst,
+		etAlUseLast: a['et-al-use-last'] === 'true',
+		etAlSubsequentMin: int('et-al-subsequent-min') || min,
+		etAlSubsequentUseFirst: int('et-al-subsequent-use-first') || useFirst,
+		form: a.form === 'short' || a.form === 'count' ? a.form : 'long',
+		initialize: a.initialize !== 'false',
+		initializeWith: a['initialize-with'] ?? null,
+		sortOrder: a['name-as-sort-order'] === 'first' || a['name-as-sort-order'] === 'all' ? a['name-as-sort-order'] : '',
+		sortSeparator: a['sort-separator'] ?? ', ',
+		family: parts.family,
+		given: parts.given
+	};
+}
+
+interface Label {
+	form: string;
+	plural: string;
+	decor: Decor;
+	before: boolean;
+}
+
+interface Parts {
+	options: NameOptions;
+	nameDecor: Decor;
+	label: Label | null;
+	etAlTerm: string;
+	etAlDecor: Decor;
+}
+
+function readParts(t: Tree, inherited: NameDefaults): Parts {
+	const kids = elements(t);
+	const name = kids.find((k) => k.name === 'name');
+	const label = kids.find((k) => k.name === 'label');
+	const etAl = kids.find((k) => k.name === 'et-al');
+	const nameAt = name ? kids.indexOf(name) : -1;
+	return {
+		options: nameOptions(name, inherited),
+		nameDecor: name ? compileDecor(name) : (r) => r,
+		label: label
+			? {
+					form: label.attrs.form ?? 'long',
+					plural: label.attrs.plural ?? 'contextual',
+					decor: compileDecor(label),
+					before: nameAt >= 0 && kids.indexOf(label) < nameAt
+				}
+			: null,
+		etAlTerm: etAl?.attrs.term ?? 'et-al',
+		etAlDecor: etAl ? compileDecor(etAl) : (r) => r
+	};
+}
+
+/**
+ * Compiles a names element.
+ * @param compileChild how the children of `substitute` are compiled
+ * @param outer the element whose name, label and et-al a bare names element within `substitute` takes over
+ */
+export function compileNames(
+	t: Tree,
+	inherited: NameDefaults,
+	compileChild: (t: Tree, outer: Outer | null) => Eval,
+	outer: Outer | null = null
+): Eval {
+	const defaults = inheritNames(t, outer ? outer.defaults : inherited);
+	const kids = elements(t);
+	const bare = !kids.some((k) => k.name === 'name' || k.name === 'label' || k.name === 'et-al');
+	const parts = outer && bare ? { ...outer.parts } : readParts(t, defaults);
+	if (outer && !bare) {
+		// what the inner element does not say, the outer one does
+		const own = readParts(t, defaults);
+		if (!kids.some((k) => k.name === 'name')) {
+			own.options = outer.parts.options;
+			own.nameDecor = outer.parts.nameDecor;
+		}
+		if (!kids.some((k) => k.name === 'et-al')) {
+			own.etAlTerm = outer.parts.etAlTerm;
+			own.etAlDecor = outer.parts.etAlDecor;
+		}
+		Object.assign(parts, own);
+	}
+	const variables = (t.attrs.variable ?? '').split(/\s+/).filter(Boolean);
+	const delimiter = t.attrs.delimiter ?? defaults.namesDelimiter ?? outer?.delimiter ?? '';
+	const decor = compileDecor(t);
+	const substitute = kids.find((k) => k.name === 'substitute');
+	const self: Outer = { parts, delimiter, defaults };
+	const alternatives = substitute ? elements(substitute).map((e) => compileChild(e, self)) : [];
+	const isCount = parts.options.form === 'count';
+
+	return (c) => {
+		const lists = variables
+			.filter((v) => !c.suppressed?.has(v))
+			.map((v) => ({ variable: v, names: namesOf(c.item, v) }))
+			.filter((l) => l.names.length > 0);
+		c.called++;
+		if (lists.length) {
+			c.filled++;
+			for (const l of lists) c.used?.push(l.variable);
+		} else {
+			return substituted(c, alternatives, outer === null);
+		}
+		if (isCount) {
+			let n = 0;
+			for (const l of lists) n += shownCount(l.names.length, parts.options, c, 0).shown;
+			return c.sorting ? String(n).padStart(6, '0') : decor(String(n), c);
+		}
+		if (c.sorting) {
+			// a key has all names, however they are shown; et al. only where the key itself says so
+			return lists.map((l) => sortText(l.names, parts.options, c)).join(' ') || null;
+		}
+		let blocks: (Rich | null)[];
+		const merged = mergeEditorTranslator(lists, variables, parts.label, c);
+		if (merged) blocks = [block(merged.names, merged.variable, parts, c)];
+		else blocks = lists.map((l) => block(l.names, l.variable, parts, c));
+		const body = join(blocks, delimiter);
+		if (body == null) return null;
+		const first = c.firstNames == null;
+		const out = decor({ kids: [body], tag: 'names' }, c);
+		if (first && outer === null) return claimFirst(c, out);
+		return out;
+	};
+}
+
+export interface Outer {
+	parts: Parts;
+	delimiter: string;
+	defaults: NameDefaults;
+}
+
+/** The first names of a cite are kept aside; forms without the author leave them out. */
+function claimFirst(c: Context, out: Rich | null): Rich | null {
+	if (out == null || c.sorting || c.firstNames != null) return out;
+	c.firstNames = out;
+	if (c.dropNames && !c.namesDropped) {
+		c.namesDropped = true;
+		return null;
+	}
+	return out;
+}
+
+function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich | null {
+	if (!alternatives.length) return null;
+	const outerUsed = c.used;
+	for (const alternative of alternatives) {
+		c.used = [];
+		const r = alternative(c);
+		const used: string[] = c.used;
+		c.used = outerUsed;
+		if (r != null && r !== '') {
+			c.filled++;
+			if (used.length) {
+				c.suppressed ??= new Set();
+				for (const v of used) {
+					c.suppressed.add(v);
+					outerUsed?.push(v);
+				}
+			}
+			if (!outermost) return r;
+			if (c.authorSubstitute && c.nameTexts == null) {
+				c.nameTexts = [plainOf(r)];
+				if (sameList(c.authorSubstitute.previous, c.nameTexts)) return claimFirst(c, c.authorSubstitute.text);
+			} else if (c.nameTexts == null) c.nameTexts = [plainOf(r)];
+			return claimFirst(c, typeof r === 'object' && r.tag === 'names' ? r : { kids: [r], tag: 'names' });
+		}
+	}
+	return null;
+}
+
+const sameList = (a: string[] | null, b: string[]) => a !== null && a.length === b.length && a.every((x, i) => x === b[i]);
+
+/** How many names are shown, and whether "et al." follows. */
+function shownCount(total: number, o: NameOptions, c: Context, least: number): { shown: number; base: number; cut: boolean } {
+	const later = c.position > 0 && !c.inBibliography;
+	let min = later ? o.etAlSubsequentMin : o.etAlMin;
+	let use = later ? o.etAlSubsequentUseFirst : o.etAlUseFirst;
+	if (c.sortNames) {
+		min = c.sortNames.min ?? min;
+		use = c.sortNames.useFirst ?? use;
+	}
+	if (!min || !use || total < min) return { shown: total, base: total, cut: false };
+	const base = Math.min(use, total);
+	const shown = Math.min(total, Math.max(base, least));
+	return { shown, base, cut: shown < total };
+}
+
+function sortText(names: Name[], o: NameOptions, c: Context): string {
+	const { shown, cut } = shownCount(names.length, o, c, 0);
+	const keys = names.slice(0, shown).map((n) => nameSortKey(n, o, c.style.demote, c.style.initializeWithHyphen));
+	let s = keys.join(', ');
+	if (cut) {
+		if (c.sortNames?.useLast ?? o.etAlUseLast) s += ', ' + nameSortKey(names[names.length - 1], o, c.style.demote, c.style.initializeWithHyphen);
+		else s += ', ' + termText(c.locale, 'et-al');
+	}
+	return s;
+}
+
+/** "editor translator" naming the same people is one list with a label of its own (CSL 1.0.2, "Names"). */
+function mergeEditorTranslator(
+	lists: { variable: string; names: Name[] }[],
+	variables: string[],
+	label: Label | null,
+	c: Context
+): { variable: string; names: Name[] } | null {
+	if (variables.length !== 2 || lists.length !== 2) return null;
+	if (!variables.includes('editor') || !variables.includes('translator')) return null;
+	const [a, b] = lists;
+	if (a.names.length !== b.names.length) return null;
+	const key = (n: Name) => JSON.stringify([n.family, n.given, n.literal, n.suffix, n['non-dropping-particle'], n['dropping-particle']]);
+	if (!a.names.every((n, i) => key(n) === key(b.names[i]))) return null;
+	if (label && !findTerm(c.locale, 'editortranslator', label.form)?.single) return null;
+	return { variable: 'editortranslator', names: a.names };
+}
+
+function block(names: Name[], variable: string, p: Parts, c: Context): Rich | null {
+	const o = p.options;
+	const index = c.namesIndex++;
+	const { shown, base, cut } = shownCount(names.length, o, c, c.distinction.shown[index] ?? 0);
+	if (c.records) c.records[index] = { names, base } satisfies NamesRecord;
+	const levels = c.distinction.given[index];
+	const writeName = (n: Name, i: number): Rich | null =>
+		formatName(n, o, {
+			inverted: o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0),
+			form: o.form === 'short' ? 'short' : 'long',
+			level: levels?.[i] ?? 0,
+			demote: c.style.demote,
+			hyphen: c.style.initializeWithHyphen,
+			lang: c.locale.lang
+		});
+	let list = names.slice(0, shown).map(writeName);
+	const last = cut && o.etAlUseLast && names.length >= shown + 2 ? writeName(names[names.length - 1], names.length - 1) : null;
+	let whole: string | null = null;
+	if (index === 0 && c.inBibliography && c.nameTexts == null) {
+		const texts = list.map((r) => plainOf(r));
+		if (cut) texts.push('…');
+		c.nameTexts = texts;
+		const s = c.authorSubstitute;
+		if (s?.previous) {
+			const same = texts.filter((x, i) => s.previous![i] === x).length;
+			const all = sameList(s.previous, texts);
+			let leading = 0;
+			while (leading < list.length && texts[leading] === s.previous[leading]) leading++;
+			if (s.rule === 'complete-all') {
+				if (all) whole = s.text;
+			} else if (s.rule === 'complete-each') {
+				if (all) list = list.map(() => s.text);
+			} else if (s.rule === 'partial-each') list = list.map((r, i) => (i < leading ? s.text : r));
+			else if (s.rule === 'partial-first' && leading > 0 && same) list = list.map((r, i) => (i === 0 ? s.text : r));
+		}
+	}
+	const invertedAt = (i: number) => o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0);
+	let out: Rich | null = whole ?? joinNames(list, names.length, cut, last, o, p, c, invertedAt);
+	if (out == null) return null;
+	out = p.nameDecor(out, c);
+	if (p.label) {
+		const text = labelText(variable, names.length, p.label, c);
+		if (text) out = seq(p.label.before ? [text, out] : [out, text]);
+	}
+	return out;
+}
+
+function labelText(variable: string, count: number, l: Label, c: Context): Rich | null {
+	const plural = l.plural === 'always' || (l.plural !== 'never' && count > 1);
+	const t = termText(c.locale, variable, l.form, plural);
+	return t ? l.decor(t, c) : null;
+}
+
+function joinNames(
+	list: (Rich | null)[],
+	total: number,
+	cut: boolean,
+	last: Rich | null,
+	o: NameOptions,
+	p: Parts,
+	c: Context,
+	inverted: (i: number) => boolean
+): Rich | null {
+	const names = list.filter((r): r is Rich => r != null);
+	if (!names.length) return null;
+	const wants = (rule: string, contextual: boolean, before: number) =>
+		rule === 'always' || (rule === 'contextual' && contextual) || (rule === 'after-inverted-name' && inverted(before));
+	if (cut) {
+		const base = join(names, o.delimiter)!;
+		if (last != null) return seq([base, o.delimiter, '… ', last]);
+		const term = termText(c.locale, p.etAlTerm) || (p.etAlTerm === 'et-al' ? 'et al.' : '');
+		const etAl = p.etAlDecor(term, c);
+		if (etAl == null || term === '') return base;
+		const comma = wants(o.precedesEtAl, names.length > 1, names.length - 1);
+		return seq([base, comma ? o.delimiter : ' ', etAl]);
+	}
+	if (names.length === 1) return names[0];
+	if (!o.and) return join(names, o.delimiter);
+	const sign = o.and === 'symbol' && !c.wordAnd ? '&' : termText(c.locale, 'and') || 'and';
+	const comma = wants(o.precedesLast, names.length > 2, names.length - 2);
+	const front = join(names.slice(0, -1), o.delimiter)!;
+	const gap = comma ? o.delimiter : ' ';
+	void total;
+	return seq([front, /\s$/.test(gap) ? gap : `${gap} `, `${sign} `, names[names.length - 1]]);
+}
+
+export { hasVariable };

@@ -1,0 +1,268 @@
+/** One name: particles, initials, order, name parts (CSL 1.0.2, "Name", "Name-part Order"). */
+import { parseField } from './field';
+import { seq, type Format, type Rich } from './rich';
+import { applyCase, type TextCase } from './textcase';
+import type { Name } from './types';
+
+export interface NamePart {
+	format?: Format;
+	prefix: string;
+	suffix: string;
+	textCase?: TextCase;
+}
+
+/** All that decides how a list of names is written; attributes inherited and resolved. */
+export interface NameOptions {
+	and: '' | 'text' | 'symbol';
+	delimiter: string;
+	precedesLast: string;
+	precedesEtAl: string;
+	etAlMin: number;
+	etAlUseFirst: number;
+	etAlUseLast: boolean;
+	etAlSubsequentMin: number;
+	etAlSubsequentUseFirst: number;
+	form: 'long' | 'short' | 'count';
+	initialize: boolean;
+	initializeWith: string | null;
+	sortOrder: '' | 'first' | 'all';
+	sortSeparator: string;
+	family?: NamePart;
+	given?: NamePart;
+}
+
+const set = (v: unknown) => v === true || v === 1 || v === '1' || v === 'true' || v === 'always';
+
+const CJK = /[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Hangul}]/u;
+
+/** A name as data gave it, with text where text is meant and particles taken apart. */
+export interface CleanName {
+	family: string;
+	given: string;
+	dropping: string;
+	particle: string;
+	suffix: string;
+	commaSuffix: boolean;
+	literal: string;
+	/** Family name first, without a comma, whatever the style says. */
+	fixedOrder: boolean;
+	/** Written in a script that joins family and given name without a space. */
+	joined: boolean;
+}
+
+const cleanCache = new WeakMap<object, CleanName>();
+const str = (v: unknown) => (typeof v === 'string' ? v : typeof v === 'number' ? String(v) : '');
+
+export function cleanName(n: Name | string): CleanName {
+	if (typeof n !== 'object' || n === null) {
+		return { family: '', given: '', dropping: '', particle: '', suffix: '', commaSuffix: false, literal: str(n), fixedOrder: false, joined: false };
+	}
+	let c = cleanCache.get(n);
+	if (!c) {
+		c = clean(n);
+		cleanCache.set(n, c);
+	}
+	return c;
+}
+
+function clean(n: Name): CleanName {
+	const c: CleanName = {
+		family: str(n.family).trim(),
+		given: str(n.given).trim(),
+		dropping: str(n['dropping-particle']).trim(),
+		particle: str(n['non-dropping-particle']).trim(),
+		suffix: str(n.suffix).trim(),
+		commaSuffix: set(n['comma-suffix']),
+		literal: str(n.literal).trim(),
+		fixedOrder: set(n['static-ordering']),
+		joined: false
+	};
+	if (set(n.isInstitution) && !c.literal) c.literal = c.family;
+	if (c.literal) return c;
+	// a quoted family name is kept whole: "de Vries" with quotation marks has no particle
+	if (/^"[^"]*"$/.test(c.family)) c.family = c.family.slice(1, -1);
+	else if (n['parse-names'] !== false && n['parse-names'] !== 0) takeApart(c);
+	c.joined = CJK.test(c.family + c.given) && !/\p{Script=Latin}/u.test(c.family);
+	return c;
+}
+
+/** Particles written into the family or given name, and a suffix behind a comma. */
+function takeApart(c: CleanName): void {
+	if (!c.suffix) {
+		const m = /^(.*?),(!?)\s*(.+)$/.exec(c.given);
+		if (m) {
+			const tail = m[3];
+			c.given = m[1].trim();
+			if (/^\p{Ll}/u.test(tail) && !/^(?:jr|sr|esq)\b/i.test(tail)) c.dropping = c.dropping || tail;
+			else {
+				c.suffix = tail;
+				c.commaSuffix = c.commaSuffix || m[2] === '!';
+			}
+		}
+	}
+	if (!c.particle) {
+		const m = /^((?:(?:\p{Ll}[\p{L}]*[.]?|[dlDL][’'])(?:\s+|(?<=[’'])))+)(?=\p{Lu}|\S)/u.exec(c.family);
+		if (m && /^\p{Ll}/u.test(m[1]) && m[1].length < c.family.length) {
+			c.particle = m[1].trim();
+			c.family = c.family.slice(m[1].length).trim();
+		} else {
+			const apostrophe = /^(\p{Ll}{1,3}[’'])(\p{Lu}.*)$/u.exec(c.family);
+			const hyphen = /^(al-|el-)(\p{L}.*)$/u.exec(c.family);
+			const m2 = apostrophe ?? hyphen;
+			if (m2) {
+				c.particle = m2[1];
+				c.family = m2[2];
+			}
+		}
+	}
+	if (!c.dropping) {
+		const m = /^(.*?\S)((?:\s+(?:\p{Ll}[\p{L}’']*\.?))+)$/u.exec(c.given);
+		if (m && /\p{Lu}/u.test(m[1]) && m[2].trim() !== 'et al.') {
+			c.given = m[1].trim();
+			c.dropping = m[2].trim();
+		}
+	}
+}
+
+/** Joins a particle to what follows: no space after an apostrophe or hyphen. */
+function glue(a: string, b: string): string {
+	if (!a) return b;
+	if (!b) return a;
+	return /[’'\-‐–]$/.test(a) ? a + b : `${a} ${b}`;
+}
+
+/**
+ * Given names as initials: `Jean-Luc Marie` with ". " is `J.-L. M.` (CSL 1.0.2, "initialize-with").
+ * @param initialize false: only what already is an initial gets the mark.
+ */
+export function initials(given: string, mark: string, initialize: boolean, hyphen: boolean): string {
+	const out: { text: string; initial: boolean }[] = [];
+	const words = given.replace(/\.(?=\S)(?!-)/g, '. ').split(/\s+/).filter(Boolean);
+	const m = mark.trimEnd();
+	for (const word of words) {
+		if (initialize) {
+			const bare = word.replace(/\.$/, '');
+			if (/^\p{Ll}/u.test(word) && !/^\p{Ll}$/u.test(bare)) {
+				out.push({ text: word, initial: false });
+				continue;
+			}
+			const subs = bare.split(/[-‐–]/).filter(Boolean);
+			const capital = (s: string) => {
+				const first = /[\p{L}\p{N}]\p{M}*/u.exec(s);
+				if (!first) return '';
+				const multi = /^(?:[A-Z][a-z]\.)$/.exec(s + (word.endsWith('.') ? '.' : ''));
+				return multi && word.length === 3 ? s : first[0].toUpperCase();
+			};
+			let text = '';
+			subs.forEach((s, i) => {
+				const isLower = /^\p{Ll}/u.test(s);
+				if (i > 0 && isLower && hyphen) {
+					const f = capital(s);
+					text += f ? (text ? '-' : '') + f.toLowerCase() + m : '';
+					return;
+				}
+				const f = capital(s);
+				if (!f) return;
+				if (i === 0) text += f + m;
+				else text += hyphen ? `-${f}${m}` : mark === '' || m === mark ? f + m : ` ${f}${m}`;
+			});
+			if (text) out.push({ text, initial: true });
+		} else {
+			const bare = word.replace(/\.$/, '');
+			if (/^\p{Lu}(?:-\p{Lu})?$/u.test(bare.replace(/\.-/g, '-'))) {
+				const subs = bare.replace(/\./g, '').split('-');
+				out.push({ text: subs.join(`${m}-`) + m, initial: true });
+			} else out.push({ text: word, initial: false });
+		}
+	}
+	let s = '';
+	out.forEach((o, i) => {
+		if (i === 0) s = o.text;
+		else if (o.initial && out[i - 1].initial) s += (/\s$/.test(mark) ? ' ' : '') + o.text;
+		else s += ` ${o.text}`;
+	});
+	return s.trim();
+}
+
+export interface NameForm {
+	/** Family name first. */
+	inverted: boolean;
+	form: 'long' | 'short';
+	/** 0 as the style says, 1 with initials, 2 with given names in full. */
+	level: number;
+	demote: 'never' | 'sort-only' | 'display-and-sort';
+	hyphen: boolean;
+	lang?: string;
+}
+
+function decorate(text: string, part: NamePart | undefined, lang?: string): Rich | null {
+	if (!text) return null;
+	let r = parseField(text);
+	if (!part) return r;
+	if (part.textCase) r = applyCase(r, part.textCase, true, lang);
+	if (part.format) r = { kids: [r], format: part.format };
+	return r;
+}
+
+const affix = (r: Rich | null, part: NamePart | undefined): Rich | null =>
+	r == null || !part || (!part.prefix && !part.suffix) ? r : seq([part.prefix, r, part.suffix]);
+
+/** Writes one name. */
+export function formatName(n: Name | string, o: NameOptions, f: NameForm): Rich | null {
+	const c = cleanName(n);
+	if (c.literal) return affix(decorate(c.literal, o.family, f.lang), o.family);
+	const given = givenText(c, o, f);
+	if (c.joined) {
+		const family = decorate(c.family, o.family, f.lang);
+		return f.form === 'short' && !f.level ? family : seq([affix(family, o.family), affix(decorate(given, o.given, f.lang), o.given)]);
+	}
+	if (!c.family) return affix(decorate(glue(given, c.particle), o.given, f.lang), o.given);
+	const short = f.form === 'short' && f.level === 0;
+	if (short) return affix(familyPart(c.particle, c.family, o, f), o.family);
+	if (c.fixedOrder) {
+		return seq([affix(familyPart(c.particle, c.family, o, f), o.family), given ? ' ' : null, affix(decorate(given, o.given, f.lang), o.given)]);
+	}
+	if (f.inverted) {
+		const demoted = f.demote === 'display-and-sort';
+		const family = affix(familyPart(demoted ? '' : c.particle, c.family, o, f), o.family);
+		const rest = glue(given, demoted ? glue(c.dropping, c.particle) : c.dropping);
+		const g = affix(decorate(rest, o.given, f.lang), o.given);
+		const parts: (Rich | null)[] = [family];
+		if (g != null) parts.push(o.sortSeparator, g);
+		if (c.suffix) parts.push(o.sortSeparator, c.suffix);
+		return seq(parts);
+	}
+	const front = decorate(given, o.given, f.lang);
+	const dropping = c.dropping ? decorate(c.dropping, o.given, f.lang) : null;
+	const family = affix(familyPart(c.particle, c.family, o, f), o.family);
+	const parts: (Rich | null)[] = [];
+	const g = affix(seq([front, front != null && dropping != null ? ' ' : null, dropping]), o.given);
+	parts.push(g);
+	if (g != null) parts.push(/[’'-]$/.test(c.dropping) ? '' : ' ');
+	parts.push(family);
+	if (c.suffix) parts.push(c.commaSuffix ? ', ' : ' ', c.suffix);
+	return seq(parts);
+}
+
+function familyPart(particle: string, family: string, o: NameOptions, f: NameForm): Rich | null {
+	return decorate(glue(particle, family), o.family, f.lang);
+}
+
+function givenText(c: CleanName, o: NameOptions, f: NameForm): string {
+	if (!c.given) return '';
+	if (c.joined) return c.given;
+	if (o.initializeWith == null) return c.given;
+	if (o.initialize && f.level < 2) return initials(c.given, o.initializeWith, true, f.hyphen);
+	return initials(c.given, o.initializeWith, false, f.hyphen);
+}
+
+/** The text a name sorts by: family, given, suffix; particles where the style puts them. */
+export function nameSortKey(n: Name | string, o: NameOptions, demote: NameForm['demote'], hyphen: boolean): string {
+	const c = cleanName(n);
+	if (c.literal) return c.literal;
+	const given = givenText(c, o, { inverted: true, form: 'long', level: 0, demote, hyphen });
+	const family = demote === 'never' ? glue(c.particle, c.family) : c.family;
+	const tail = demote === 'never' ? c.dropping : glue(c.dropping, c.particle);
+	if (o.form === 'short') return [family, demote === 'never' ? '' : c.particle].filter(Boolean).join(' ');
+	return [family, tail, given, c.suffix].filter(Boolean).join(' ');
+}

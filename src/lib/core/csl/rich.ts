@@ -1,0 +1,97 @@
+/**
+ * Rich output: a small immutable tree. Strings are text; a node carries formatting, quotation, a tag for what
+ * produced it, or a link. Writers (html, plain, runs) turn it into something to show.
+ */
+
+export interface Format {
+	'font-style'?: string;
+	'font-variant'?: string;
+	'font-weight'?: string;
+	'text-decoration'?: string;
+	'vertical-align'?: string;
+}
+
+/** What a part of a cite is, where later steps have to find it again. */
+export type Tag = 'names' | 'year-suffix' | 'number' | 'prefix' | 'suffix';
+
+export interface RichNode {
+	kids: Rich[];
+	format?: Format;
+	/** The content stands in quotation marks, whose shape the nesting decides. */
+	quote?: boolean;
+	/** Formatting came from markup in the data: it turns off where it is already on (italic inside italic). */
+	flip?: boolean;
+	/** Text case leaves this alone. */
+	nocase?: boolean;
+	display?: string;
+	link?: string;
+	tag?: Tag;
+}
+
+export type Rich = string | RichNode;
+
+/** Joins parts into one value; null where nothing is left. */
+export function seq(parts: (Rich | null | undefined)[]): Rich | null {
+	const kids = parts.filter((p): p is Rich => p != null && p !== '');
+	if (kids.length === 0) return null;
+	if (kids.length === 1) return kids[0];
+	return { kids };
+}
+
+/** Joins parts with a delimiter between those that are there. */
+export function join(parts: (Rich | null | undefined)[], delimiter: string): Rich | null {
+	const kids: Rich[] = [];
+	for (const p of parts) {
+		if (p == null || p === '') continue;
+		if (kids.length && delimiter) kids.push(delimiter);
+		kids.push(p);
+	}
+	if (kids.length === 0) return null;
+	if (kids.length === 1) return kids[0];
+	return { kids };
+}
+
+/** The bare text, without quotation marks or formatting. */
+export function plainOf(r: Rich | null | undefined): string {
+	if (r == null) return '';
+	if (typeof r === 'string') return r;
+	let s = '';
+	for (const k of r.kids) s += typeof k === 'string' ? k : plainOf(k);
+	return s;
+}
+
+/** Maps every text leaf; nodes are kept as they are where no leaf changed. */
+export function mapText(r: Rich, f: (s: string) => string): Rich {
+	if (typeof r === 'string') return f(r);
+	let changed = false;
+	const kids = r.kids.map((k) => {
+		const n = mapText(k, f);
+		if (n !== k) changed = true;
+		return n;
+	});
+	return changed ? { ...r, kids } : r;
+}
+
+/** First part with that tag, depth first. */
+export function findTag(r: Rich | null, tag: Tag): RichNode | null {
+	if (r == null || typeof r === 'string') return null;
+	if (r.tag === tag) return r;
+	for (const k of r.kids) {
+		const f = findTag(k, tag);
+		if (f) return f;
+	}
+	return null;
+}
+
+/** The same tree without the parts of that tag. */
+export function withoutTag(r: Rich, tag: Tag): Rich | null {
+	if (typeof r === 'string') return r;
+	if (r.tag === tag) return null;
+	const kids: Rich[] = [];
+	for (const k of r.kids) {
+		const n = withoutTag(k, tag);
+		if (n != null) kids.push(n);
+	}
+	if (!kids.length) return null;
+	return { ...r, kids };
+}

@@ -1,0 +1,149 @@
+/** Text case (CSL 1.0.2, "text-case"), on rich output: markup stays, `nocase` spans are left alone. */
+import { mapText, plainOf, type Rich } from './rich';
+
+export type TextCase = 'lowercase' | 'uppercase' | 'capitalize-first' | 'capitalize-all' | 'sentence' | 'title';
+
+/** Stop words of title case (CSL 1.0.2, "Title Case"), with the ones common practice adds. */
+const STOP = new Set(
+	(
+		'a an and as at but by down for from in into nor of on onto or over so the till to up via with yet ' +
+		"about above across afore after against along amid among amongst anenst apropos apud around aside astride athwart atop before behind below beneath beside besides between beyond despite during ere except forenenst given lest like modulo near notwithstanding off opposite out outside pace past per plus pro qua sans since than through throughout thru unto upon versus vs. v. v vs without according ahead apart because d d' de et le la les l' von van der den di da du"
+	).split(' ')
+);
+
+const upperFirst = (w: string) => {
+	const m = /^\P{L}*/u.exec(w)![0].length;
+	const cp = w.codePointAt(m);
+	if (cp === undefined) return w;
+	const first = String.fromCodePoint(cp);
+	return w.slice(0, m) + first.toUpperCase() + w.slice(m + first.length);
+};
+
+/** Maps text leaves outside `nocase` parts. */
+function mapCase(r: Rich, f: (s: string) => string, skip: (r: Rich) => void): Rich {
+	if (typeof r === 'string') return f(r);
+	if (r.nocase) {
+		skip(r);
+		return r;
+	}
+	const kids = r.kids.map((k) => mapCase(k, f, skip));
+	return { ...r, kids };
+}
+
+const isUpper = (s: string) => s === s.toUpperCase() && s !== s.toLowerCase();
+
+/**
+ * Applies a text case.
+ * @param english whether title case may change anything: it is for English text only.
+ */
+export function applyCase(r: Rich, mode: TextCase, english: boolean, lang?: string): Rich {
+	const lower = (s: string) => (lang ? s.toLocaleLowerCase(lang) : s.toLowerCase());
+	const upper = (s: string) => (lang ? s.toLocaleUpperCase(lang) : s.toUpperCase());
+	switch (mode) {
+		case 'lowercase':
+			return mapCase(r, lower, () => {});
+		case 'uppercase':
+			return mapCase(r, upper, () => {});
+		case 'capitalize-first': {
+			let done = false;
+			return mapCase(
+				r,
+				(s) => {
+					if (done || !/\S/.test(s)) return s;
+					done = true;
+					return upperFirst(s);
+				},
+				() => (done = true)
+			);
+		}
+		case 'capitalize-all':
+			return mapCase(r, (s) => s.replace(/[^\s]+/g, (w) => upperFirst(w)), () => {});
+		case 'sentence':
+			return sentence(r, lower);
+		case 'title':
+			return english ? title(r) : r;
+	}
+}
+
+function sentence(r: Rich, lower: (s: string) => string): Rich {
+	const shouting = isUpper(plainOf(r));
+	let done = false;
+	return mapCase(
+		r,
+		(s) => {
+			let t = shouting ? lower(s) : s;
+			if (!shouting) {
+				// words that only begin with a capital go down; acronyms and mixed forms stay
+				t = t.replace(/\p{L}[\p{L}\p{M}’']*/gu, (w) => (/^\p{Lu}[^\p{Lu}]*$/u.test(w) ? lower(w) : w));
+			}
+			if (!done && /\p{L}/u.test(t)) {
+				done = true;
+				t = upperFirst(t);
+			}
+			return t;
+		},
+		() => (done = true)
+	);
+}
+
+function title(r: Rich): Rich {
+	const whole = plainOf(r);
+	const shouting = isUpper(whole) && /\s/.test(whole.trim());
+	const words = whole.split(/(?<=[\s/])|(?=[\s])/);
+	void words;
+	// positions of the last word, which is always capitalized
+	const lastMatch = /[^\s\p{P}]\S*\s*$/u.exec(whole);
+	const lastAt = lastMatch ? lastMatch.index : -1;
+	let at = 0;
+	let fresh = true; // at a place where a word is capitalized whatever it is
+	let mid = false; // the previous leaf ended inside a word
+	return mapCase(
+		r,
+		(s) => {
+			const start = at;
+			at += s.length;
+			const out = s.replace(/[^\s\u2013\u2014/-]+|[\s\u2013\u2014/-]+/g, (w, off: number) => {
+				if (/^[\s\u2013\u2014/-]+$/.test(w)) {
+					mid = false;
+					if (/[\u2013\u2014]/.test(w)) fresh = false;
+					return w;
+				}
+				const inside = mid && off === 0;
+				mid = off + w.length === s.length;
+				if (inside) return w;
+				const here = start + off;
+				const bare = w.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}.']+$/gu, '');
+				const opened = /^[([{“‘"']/.test(w);
+				const low = bare.toLowerCase();
+				const isLast = here + w.length > lastAt && here <= lastAt + 0 && lastAt >= 0 && here >= lastAt - 2;
+				let res = w;
+				const isStop = STOP.has(low) || STOP.has(low.replace(/\.$/, ''));
+				const after = s[off + w.length];
+				const hyphened = s[off - 1] === '-' ;
+				if (fresh || isLast || (opened && !/^['’]/.test(w))) {
+					res = shouting ? upperFirst(w.toLowerCase()) : capital(w);
+				} else if (isStop && (shouting || w === low || bare === low || /^\p{Lu}\p{Ll}*$/u.test(bare))) {
+					res = after === '-' && !hyphened ? (shouting ? w.toLowerCase() : w.toLowerCase()) : w.toLowerCase();
+				} else res = shouting ? upperFirst(w.toLowerCase()) : capital(w);
+				fresh = /[:?!]$/.test(w) || /[:?!][”’"']$/.test(w);
+				return res;
+			});
+			return out;
+		},
+		(n) => {
+			at += plainOf(n).length;
+			fresh = false;
+			mid = false;
+		}
+	);
+}
+
+/** Capitalizes a word that is all lower case; words with a capital anywhere keep their form. */
+function capital(w: string): string {
+	return /\p{Lu}/u.test(w) ? w : upperFirst(w);
+}
+
+/** Removes full stops (strip-periods). */
+export function stripPeriods(r: Rich): Rich {
+	return mapText(r, (s) => s.replace(/\./g, ''));
+}
