@@ -68,7 +68,8 @@ export interface CompiledStyle {
 	bibliography: Layout | null;
 	citationOptions: CitationOptions;
 	bibliographyOptions: BibliographyOptions;
-	usesDisambiguateCondition: boolean;
+	/** How many `disambiguate` conditions a cite can meet. */
+	disambiguateConditions: number;
 	/** Citations show the citation number. */
 	numeric: boolean;
 	usesFirstNoteNumber: boolean;
@@ -127,7 +128,7 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 		explicitYearSuffix: { citation: false, bibliography: false },
 		abbreviate: options.abbreviate
 	};
-	let usesCondition = false;
+	let conditions = 0;
 	let numeric = false;
 	let usesFirstNote = false;
 
@@ -141,9 +142,9 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 		const sort = (sortTree ? elements(sortTree) : []).filter((k) => k.name === 'key').map((k) => compiler.sortKey(k));
 		const fields = elements(layout).map((e) => compiler.element(e));
 		const uses = compiler.reachable(layout);
-		if (uses.disambiguate) usesCondition = true;
 		if (uses.variables.has('year-suffix')) facts.explicitYearSuffix[area] = true;
 		if (area === 'citation') {
+			conditions = uses.conditions;
 			numeric = uses.variables.has('citation-number');
 			usesFirstNote = uses.variables.has('first-reference-note-number');
 		}
@@ -193,7 +194,7 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 			subsequentAuthorSubstitute: b['subsequent-author-substitute'] ?? null,
 			substituteRule: b['subsequent-author-substitute-rule'] ?? 'complete-all'
 		},
-		usesDisambiguateCondition: usesCondition,
+		disambiguateConditions: conditions,
 		numeric,
 		usesFirstNoteNumber: usesFirstNote,
 		warnings
@@ -300,13 +301,13 @@ class AreaCompiler {
 	}
 
 	/** Variables and conditions that can be reached from a tree through its macros. */
-	reachable(t: Tree): { variables: Set<string>; disambiguate: boolean } {
+	reachable(t: Tree): { variables: Set<string>; conditions: number } {
 		const variables = new Set<string>();
-		let disambiguate = false;
+		let conditions = 0;
 		const seen = new Set<string>();
 		const walk = (n: Tree) => {
 			if (n.attrs.variable && (n.name === 'text' || n.name === 'number')) variables.add(n.attrs.variable);
-			if (n.attrs.disambiguate) disambiguate = true;
+			if (n.attrs.disambiguate) conditions++;
 			if (n.attrs.macro && !seen.has(n.attrs.macro)) {
 				seen.add(n.attrs.macro);
 				const m = this.macros.get(n.attrs.macro);
@@ -315,7 +316,7 @@ class AreaCompiler {
 			for (const e of elements(n)) walk(e);
 		};
 		walk(t);
-		return { variables, disambiguate };
+		return { variables, conditions };
 	}
 }
 

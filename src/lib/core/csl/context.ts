@@ -9,11 +9,11 @@ export interface Distinction {
 	shown: number[];
 	/** Given-name level per name: 0 as the style says, 1 initials, 2 in full. */
 	given: number[][];
-	/** Whether `disambiguate="true"` holds. */
-	condition: boolean;
+	/** How many `disambiguate="true"` conditions hold, in order of appearance. */
+	condition: number;
 }
 
-export const PLAIN_DISTINCTION: Distinction = { shown: [], given: [], condition: false };
+export const PLAIN_DISTINCTION: Distinction = { shown: [], given: [], condition: 0 };
 
 /** A names list that was rendered, recorded for disambiguation. */
 export interface NamesRecord {
@@ -47,6 +47,12 @@ export interface Context {
 	filled: number;
 	/** Variables that gave something, recorded while a substitution is tried; null when nobody asks. */
 	used: string[] | null;
+	/** A substitution is being tried: names that were written are used up at once. */
+	substituting: boolean;
+	/** Nothing has been written yet, and what begins here begins a sentence: a term takes a capital. */
+	atStart: boolean;
+	/** How many `disambiguate` conditions were met so far. */
+	conditionsSeen: number;
 	/** Index of the next names list. */
 	namesIndex: number;
 	/** Where names lists are recorded; null when nobody asks. */

@@ -55,7 +55,7 @@ const topLevel = (rule: CitationOptions['givenRule']) => (rule.endsWith('with-in
  * Resolves one set of sources that are cited alike.
  * @param start distinctions already given by a rule that works on names as such
  */
-export function resolve(set: Candidate[], o: CitationOptions, usesCondition: boolean, start: Map<string, Distinction>): Map<string, Outcome> {
+export function resolve(set: Candidate[], o: CitationOptions, conditions: number, start: Map<string, Distinction>): Map<string, Outcome> {
 	const out = new Map<string, Outcome>();
 	const state = new Map<string, Distinction>();
 	for (const c of set) state.set(c.id, start.get(c.id) ?? PLAIN_DISTINCTION);
@@ -66,15 +66,13 @@ export function resolve(set: Candidate[], o: CitationOptions, usesCondition: boo
 		for (const g of open) next.push(...expandNames(g, o, state));
 		open = next;
 	}
-	if (open.length && usesCondition) {
+	for (let level = 1; open.length && level <= conditions; level++) {
 		const next: Candidate[][] = [];
 		for (const g of open) {
-			const trial = new Map(g.map((c) => [c.id, { ...clone(state.get(c.id)!), condition: true }]));
+			const trial = new Map(g.map((c) => [c.id, { ...clone(state.get(c.id)!), condition: level }]));
 			const groups = groupBy(g, (c) => c.render(trial.get(c.id)!));
-			if (groups.length > 1 || !o.addYearSuffix) {
-				if (groups.length > 1) for (const c of g) state.set(c.id, trial.get(c.id)!);
-				next.push(...groups.filter((x) => x.length > 1));
-			} else next.push(g);
+			if (groups.length > 1) for (const c of g) state.set(c.id, trial.get(c.id)!);
+			next.push(...groups.filter((x) => x.length > 1));
 		}
 		open = next;
 	}

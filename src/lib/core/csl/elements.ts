@@ -21,7 +21,7 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 	const a = t.attrs;
 	const decor = compileDecor(t);
 	if (a.macro != null) {
-		const run = macro(a.macro, t);
+		const run = grouped(macro(a.macro, t));
 		return (c) => decor(run(c), c);
 	}
 	if (a.term != null) {
@@ -31,9 +31,9 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 		return (c) => decor(r, c);
 	}
 	if (a.value != null) {
-		const text = a.value;
-		if (!text) return () => null;
-		return (c) => decor(text, c);
+		if (!a.value) return () => null;
+		const r = parseField(a.value);
+		return (c) => decor(r, c);
 	}
 	const variable = a.variable ?? '';
 	const form = a.form;
@@ -166,6 +166,21 @@ export function compileLabel(t: Tree): Eval {
 	};
 }
 
+/** A macro is a group without a delimiter: gone when it calls variables and none has a value. */
+function grouped(run: Eval): Eval {
+	return (c) => {
+		const called = c.called;
+		const filled = c.filled;
+		c.called = 0;
+		c.filled = 0;
+		const out = run(c);
+		const dead = c.called > 0 && c.filled === 0;
+		c.called += called;
+		c.filled += filled;
+		return dead ? null : out;
+	};
+}
+
 /** Compiles a `group`: gone when it calls variables and none of them has a value. */
 export function compileGroup(t: Tree, kids: Eval[]): Eval {
 	const delimiter = t.attrs.delimiter ?? '';
@@ -217,8 +232,8 @@ function compileTest(t: Tree): Test {
 		tests.push((c) => Boolean(c.cite?.locator?.value) && (c.cite!.locator!.label || 'page').replace('sub verbo', 'sub-verbo') === kind);
 	}
 	for (const v of words(a.position)) tests.push(positionTest(v));
-	if (a.disambiguate === 'true') tests.push((c) => c.distinction.condition);
-	if (a.disambiguate === 'false') tests.push((c) => !c.distinction.condition);
+	if (a.disambiguate === 'true') tests.push((c) => c.conditionsSeen++ < c.distinction.condition);
+	if (a.disambiguate === 'false') tests.push((c) => c.conditionsSeen++ >= c.distinction.condition);
 	if (tests.length === 0) return () => false;
 	if (match === 'any') return (c) => tests.some((f) => f(c));
 	if (match === 'none') return (c) => !tests.some((f) => f(c));

@@ -28,7 +28,7 @@ const TAGS: [RegExp, string, () => RichNode][] = [
 ];
 const NO_DECORATION = { 'font-style': 'normal', 'font-weight': 'normal', 'font-variant': 'normal' };
 
-const OPENERS: Record<string, string> = { '“': '”', '‘': '’', '«': '»', '„': '“' };
+const OPENERS: Record<string, string> = { '“': '”', '‘': '’', '„': '“' };
 const PLAIN = /^[^<"'“”‘’«»„&]*$/;
 const cache = new Map<string, Rich>();
 const CACHE_LIMIT = 50000;

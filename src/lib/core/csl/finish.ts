@@ -23,7 +23,7 @@ const MEET: Record<string, Record<string, string>> = {
 	';': { ':': ';', '.': ';', ';': ';', '!': '!', '?': '?', ',': ';,' },
 	'!': { ':': '!', '.': '!', ';': '!;', '!': '!', '?': '!?', ',': '!,' },
 	'?': { ':': '?', '.': '?', ';': '?;', '!': '?!', '?': '?', ',': '?,' },
-	',': { ':': ',:', '.': ',.', ';': ',;', '!': '!', '?': '?', ',': ',' }
+	',': { ':': ',:', '.': ',.', ';': ',;', '!': ',!', '?': ',?', ',': ',' }
 };
 
 /** Finishes a tree: the result has no quote nodes and no marks to settle. */
@@ -92,9 +92,14 @@ function settle(cells: Cell[], inQuote: boolean): void {
 			continue;
 		}
 		if (!cell.t) continue;
-		if (prev >= 0) meet(cells, prev, i, inQuote);
+		while (prev >= 0 && cell.t) {
+			meet(cells, prev, i, inQuote);
+			if (cells[prev].t) break;
+			// the cell before is used up: what stood before that one is met now
+			while (prev >= 0 && !cells[prev].t && !cells[prev].block) prev--;
+			if (prev >= 0 && cells[prev].block) prev = -1;
+		}
 		if (cell.t) prev = i;
-		else while (prev >= 0 && !cells[prev].t) prev--;
 	}
 }
 

@@ -2,6 +2,12 @@
 import type { Format, Rich } from './rich';
 
 const escapeText = (s: string) => s.replace(/&/g, '&#38;').replace(/</g, '&#60;').replace(/>/g, '&#62;');
+
+/** Characters that are raised letters and digits by themselves, as raised text. */
+const RAISED = 'ªº¹²³⁰⁴⁵⁶⁷⁸⁹ʳᵉᵈᵗʰⁿˢᵃᵒⁱ';
+const FLAT = 'ao123' + '0456789' + 'redthnsaoi';
+const RAISED_CHARS = new RegExp(`[${RAISED}]`, 'g');
+const bodyText = (s: string) => escapeText(s).replace(RAISED_CHARS, (c) => `<sup>${FLAT[RAISED.indexOf(c)]}</sup>`);
 const escapeAttr = (s: string) => escapeText(s).replace(/"/g, '&#34;').replace(/'/g, '&#39;');
 
 interface State {
@@ -22,8 +28,12 @@ const START: State = {
 
 /** The format a node really has where it stands: markup from data turns off what is already on. */
 function resolve(f: Format, flip: boolean | undefined, s: State): Format {
-	if (!flip) return f;
 	const out: Format = {};
+	if (!flip) {
+		// "normal" says nothing where nothing else is on
+		for (const k of Object.keys(f) as (keyof Format)[]) if (f[k] !== START[k] || s[k] !== START[k]) out[k] = f[k];
+		return out;
+	}
 	for (const k of Object.keys(f) as (keyof Format)[]) {
 		const v = f[k]!;
 		if (v === s[k] && v !== START[k] && k !== 'vertical-align') out[k] = START[k];
@@ -56,7 +66,7 @@ function tags(f: Format): [string, string] {
 	const va = f['vertical-align'];
 	if (va === 'sup') wrap('<sup>', '</sup>');
 	else if (va === 'sub') wrap('<sub>', '</sub>');
-	else if (va === 'baseline') style('baseline');
+	else if (va === 'baseline') wrap('<span style="baseline">', '</span>');
 	return [open, close];
 }
 
@@ -77,9 +87,17 @@ const DISPLAY: Record<string, string> = {
 	indent: 'csl-indent'
 };
 
+/** Line breaks around blocks, as the conformance suite has them. */
+const AROUND: Record<string, [string, string]> = {
+	block: ['\n\n    ', '\n'],
+	'left-margin': ['\n    ', ''],
+	'right-inline': ['', '\n  '],
+	indent: ['\n    ', '\n  ']
+};
+
 function html(r: Rich | null, s: State, o: HtmlOptions): string {
 	if (r == null) return '';
-	if (typeof r === 'string') return escapeText(r);
+	if (typeof r === 'string') return bodyText(r);
 	let state = s;
 	let open = '';
 	let close = '';
@@ -92,7 +110,10 @@ function html(r: Rich | null, s: State, o: HtmlOptions): string {
 	for (const k of r.kids) body += html(k, state, o);
 	let out = open + body + close;
 	if (r.link && o.links && /^https?:\/\//i.test(r.link)) out = `<a href="${escapeAttr(r.link)}">${out}</a>`;
-	if (r.display && DISPLAY[r.display]) out = `\n    <div class="${DISPLAY[r.display]}">${out}</div>\n`;
+	if (r.display && DISPLAY[r.display]) {
+		const [before, after] = AROUND[r.display];
+		out = `${before}<div class="${DISPLAY[r.display]}">${out}</div>${after}`;
+	}
 	return out;
 }
 

@@ -2,7 +2,7 @@
 import type { Context, Eval, NamesRecord } from './context';
 import { compileDecor, readFormat, type Decor } from './decor';
 import { findTerm, termText } from './locale';
-import { formatName, nameSortKey, type NameOptions, type NamePart } from './names';
+import { cleanName, formatName, nameSortKey, type NameOptions, type NamePart } from './names';
 import { hasVariable, namesOf } from './read';
 import { join, plainOf, seq, type Rich } from './rich';
 import type { TextCase } from './textcase';
@@ -165,6 +165,7 @@ export function compileNames(
 		else blocks = lists.map((l) => block(l.names, l.variable, parts, c));
 		const body = join(blocks, delimiter);
 		if (body == null) return null;
+		if (c.substituting) for (const l of lists) (c.suppressed ??= new Set()).add(l.variable);
 		const first = c.firstNames == null;
 		const out = decor({ kids: [body], tag: 'names' }, c);
 		if (first && outer === null) return claimFirst(c, out);
@@ -192,9 +193,12 @@ function claimFirst(c: Context, out: Rich | null): Rich | null {
 function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich | null {
 	if (!alternatives.length) return null;
 	const outerUsed = c.used;
+	const outerSubstituting = c.substituting;
 	for (const alternative of alternatives) {
 		c.used = [];
+		c.substituting = true;
 		const r = alternative(c);
+		c.substituting = outerSubstituting;
 		const used: string[] = c.used;
 		c.used = outerUsed;
 		if (r != null && r !== '') {
@@ -298,7 +302,7 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 			else if (s.rule === 'partial-first' && leading > 0 && same) list = list.map((r, i) => (i === 0 ? s.text : r));
 		}
 	}
-	const invertedAt = (i: number) => o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0);
+	const invertedAt = (i: number) => (o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0)) && !cleanName(names[i]).literal;
 	let out: Rich | null = whole ?? joinNames(list, names.length, cut, last, o, p, c, invertedAt);
 	if (out == null) return null;
 	out = p.nameDecor(out, c);
@@ -332,7 +336,7 @@ function joinNames(
 	if (cut) {
 		const base = join(names, o.delimiter)!;
 		if (last != null) return seq([base, o.delimiter, '… ', last]);
-		const term = termText(c.locale, p.etAlTerm) || (p.etAlTerm === 'et-al' ? 'et al.' : '');
+		const term = termText(c.locale, p.etAlTerm);
 		const etAl = p.etAlDecor(term, c);
 		if (etAl == null || term === '') return base;
 		const comma = wants(o.precedesEtAl, names.length > 1, names.length - 1);

@@ -150,17 +150,13 @@ export function initials(given: string, mark: string, initialize: boolean, hyphe
 			const capital = (s: string) => {
 				const first = /[\p{L}\p{N}]\p{M}*/u.exec(s);
 				if (!first) return '';
-				const multi = /^(?:[A-Z][a-z]\.)$/.exec(s + (word.endsWith('.') ? '.' : ''));
-				return multi && word.length === 3 ? s : first[0].toUpperCase();
+				// an abbreviation of two letters is one already: Ts., Ph.
+				return /^\p{Lu}\p{Ll}\.$/u.test(word) ? s : first[0].toUpperCase();
 			};
 			let text = '';
 			subs.forEach((s, i) => {
 				const isLower = /^\p{Ll}/u.test(s);
-				if (i > 0 && isLower && hyphen) {
-					const f = capital(s);
-					text += f ? (text ? '-' : '') + f.toLowerCase() + m : '';
-					return;
-				}
+				if (i > 0 && isLower) return;
 				const f = capital(s);
 				if (!f) return;
 				if (i === 0) text += f + m;
@@ -225,8 +221,9 @@ export function formatName(n: Name | string, o: NameOptions, f: NameForm): Rich 
 	if (f.inverted) {
 		const demoted = f.demote === 'display-and-sort';
 		const family = affix(familyPart(demoted ? '' : c.particle, c.family, o, f), o.family);
-		const rest = glue(given, demoted ? glue(c.dropping, c.particle) : c.dropping);
-		const g = affix(decorate(rest, o.given, f.lang), o.given);
+		const rest = decorate(glue(given, c.dropping), o.given, f.lang);
+		const particle = demoted && c.particle ? decorate(c.particle, o.family, f.lang) : null;
+		const g = affix(seq([rest, rest != null && particle != null ? ' ' : null, particle]), o.given);
 		const parts: (Rich | null)[] = [family];
 		if (g != null) parts.push(o.sortSeparator, g);
 		if (c.suffix) parts.push(o.sortSeparator, c.suffix);
@@ -235,13 +232,17 @@ export function formatName(n: Name | string, o: NameOptions, f: NameForm): Rich 
 	const front = decorate(given, o.given, f.lang);
 	const dropping = c.dropping ? decorate(c.dropping, o.given, f.lang) : null;
 	const family = affix(familyPart(c.particle, c.family, o, f), o.family);
-	const parts: (Rich | null)[] = [];
+	const wrapped = Boolean(o.family && (o.family.prefix || o.family.suffix));
+	const link = /[’'-]$/.test(c.dropping) ? '' : ' ';
+	const suffix = c.suffix ? [c.commaSuffix ? ', ' : ' ', c.suffix] : [];
+	if (wrapped) {
+		// affixes of the family part hold everything that belongs to the family name
+		const core = seq([dropping, dropping != null ? link : null, familyPart(c.particle, c.family, o, f), ...suffix]);
+		const g = affix(front, o.given);
+		return seq([g, g != null ? ' ' : null, affix(core, o.family)]);
+	}
 	const g = affix(seq([front, front != null && dropping != null ? ' ' : null, dropping]), o.given);
-	parts.push(g);
-	if (g != null) parts.push(/[’'-]$/.test(c.dropping) ? '' : ' ');
-	parts.push(family);
-	if (c.suffix) parts.push(c.commaSuffix ? ', ' : ' ', c.suffix);
-	return seq(parts);
+	return seq([g, g != null ? link : null, family, ...suffix]);
 }
 
 function familyPart(particle: string, family: string, o: NameOptions, f: NameForm): Rich | null {
@@ -249,8 +250,7 @@ function familyPart(particle: string, family: string, o: NameOptions, f: NameFor
 }
 
 function givenText(c: CleanName, o: NameOptions, f: NameForm): string {
-	if (!c.given) return '';
-	if (c.joined) return c.given;
+	if (!c.given || c.joined || !c.family) return c.given;
 	if (o.initializeWith == null) return c.given;
 	if (o.initialize && f.level < 2) return initials(c.given, o.initializeWith, true, f.hyphen);
 	return initials(c.given, o.initializeWith, false, f.hyphen);

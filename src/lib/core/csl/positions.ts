@@ -66,7 +66,7 @@ export function findPositions(clusters: Cluster[], nearDistance: number): CitePo
 			const lastAt = last.get(id);
 			const nearNote = position > 0 && lastAt !== undefined && here - lastAt <= nearDistance;
 			if (!first.has(id)) first.set(id, note);
-			row.push({ position, nearNote, firstNote: first.get(id) ?? 0 });
+			row.push({ position, nearNote, firstNote: position > 0 ? (first.get(id) ?? 0) : 0 });
 			last.set(id, here);
 		});
 		out.push(row);

@@ -142,6 +142,9 @@ class Engine implements Processor {
 			called: 0,
 			filled: 0,
 			used: null,
+			substituting: false,
+			atStart: false,
+			conditionsSeen: 0,
 			namesIndex: 0,
 			records: null,
 			dropNames: false,
@@ -241,6 +244,9 @@ class Engine implements Processor {
 		c.called = 0;
 		c.filled = 0;
 		c.used = null;
+		c.substituting = false;
+		c.atStart = false;
+		c.conditionsSeen = 0;
 		c.namesIndex = 0;
 		c.records = null;
 		c.dropNames = false;
@@ -288,7 +294,9 @@ class Engine implements Processor {
 		for (const k of list) this.keys(k);
 		list.sort((a, b) => this.compareEntries(a.keys!, b.keys!) || rank.get(a)! - rank.get(b)!);
 		this.sorted = list;
-		list.forEach((k, i) => setNumber(k, i + 1));
+		// numbers that order the list downwards also run downwards
+		const down = sort.some((s) => s.usesNumber && s.descending);
+		list.forEach((k, i) => setNumber(k, down ? list.length - i : i + 1));
 	}
 
 	/** A cite as it reads without locator, letter and position, for finding those that read alike. */
@@ -305,7 +313,7 @@ class Engine implements Processor {
 
 	private disambiguate(): void {
 		const o = this.style.citationOptions;
-		const active = o.addNames || o.addGiven || o.addYearSuffix || this.style.usesDisambiguateCondition;
+		const active = o.addNames || o.addGiven || o.addYearSuffix || this.style.disambiguateConditions > 0;
 		if (!active) return;
 		for (const k of this.order) {
 			if (k.base === null) {
@@ -355,7 +363,7 @@ class Engine implements Processor {
 				return s;
 			}
 		}));
-		const result = resolve(candidates, this.style.citationOptions, this.style.usesDisambiguateCondition, start);
+		const result = resolve(candidates, this.style.citationOptions, this.style.disambiguateConditions, start);
 		this.outcomes.set(base, { basis, result });
 		return result;
 	}
@@ -382,7 +390,7 @@ class Engine implements Processor {
 				});
 			});
 		}
-		for (const [id, given] of expandAlikeNames(uses, o.givenRule)) out.set(id, { shown: [], given, condition: false });
+		for (const [id, given] of expandAlikeNames(uses, o.givenRule)) out.set(id, { shown: [], given, condition: 0 });
 		return out;
 	}
 
@@ -431,8 +439,8 @@ class Engine implements Processor {
 		let body = assemble(rendered, style.citation, style.citationOptions, style.locale, affixes);
 		if (body != null) {
 			const { prefix, suffix, format } = style.citation;
-			if (format) body = { kids: [body], format };
 			body = seq([prefix, body, suffix]);
+			if (format && body != null) body = { kids: [body], format };
 		}
 		const out = finish(body, style.locale);
 		const leadOut = finish(lead, style.locale);
@@ -448,8 +456,8 @@ class Engine implements Processor {
 		const { prefix, suffix, format } = this.style.citation;
 		let body = affixes(r.full, cite);
 		if (body == null) return null;
-		if (format) body = { kids: [body], format };
-		return finish(seq([prefix, body, suffix]), this.style.locale);
+		body = seq([prefix, body, suffix])!;
+		return finish(format ? { kids: [body], format } : body, this.style.locale);
 	}
 
 	private citeKeys(s: CiteState): KeyValue[] {
@@ -571,7 +579,7 @@ function itemNumber(item: object): number {
 }
 
 const distinctionKey = (d: Distinction) =>
-	d === PLAIN_DISTINCTION ? '' : `${d.shown.join(',')}|${d.given.map((g) => (g ?? []).map((x) => x ?? 0).join(',')).join(';')}|${d.condition ? 1 : 0}`;
+	d === PLAIN_DISTINCTION ? '' : `${d.shown.join(',')}|${d.given.map((g) => (g ?? []).map((x) => x ?? 0).join(',')).join(';')}|${d.condition}`;
 
 function sameStates(a: CiteState[], b: CiteState[]): boolean {
 	if (a.length !== b.length) return false;

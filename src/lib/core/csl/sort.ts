@@ -28,9 +28,9 @@ export type Compare = (a: KeyValue[], b: KeyValue[]) => number;
 export function makeCompare(sort: SortKey[], lang: string): Compare {
 	let collator: Intl.Collator;
 	try {
-		collator = new Intl.Collator(lang, { sensitivity: 'base', ignorePunctuation: true, numeric: true });
+		collator = new Intl.Collator(lang, { sensitivity: 'base', ignorePunctuation: false, numeric: true });
 	} catch {
-		collator = new Intl.Collator('en-US', { sensitivity: 'base', ignorePunctuation: true, numeric: true });
+		collator = new Intl.Collator('en-US', { sensitivity: 'base', ignorePunctuation: false, numeric: true });
 	}
 	return (a, b) => {
 		for (let i = 0; i < sort.length; i++) {

@@ -7,7 +7,7 @@ export type TextCase = 'lowercase' | 'uppercase' | 'capitalize-first' | 'capital
 const STOP = new Set(
 	(
 		'a an and as at but by down for from in into nor of on onto or over so the till to up via with yet ' +
-		"about above across afore after against along amid among amongst anenst apropos apud around aside astride athwart atop before behind below beneath beside besides between beyond despite during ere except forenenst given lest like modulo near notwithstanding off opposite out outside pace past per plus pro qua sans since than through throughout thru unto upon versus vs. v. v vs without according ahead apart because d d' de et le la les l' von van der den di da du"
+		"about above across afore after against along amid among amongst anenst apropos apud around aside astride athwart atop before behind below beneath beside besides between beyond despite during ere except forenenst given lest like modulo near notwithstanding off opposite out outside pace past per plus pro qua sans since than through throughout thru under underneath until unto upon versus vs. v. v vs without according ahead apart because d d' de et von van"
 	).split(' ')
 );
 
@@ -22,7 +22,8 @@ const upperFirst = (w: string) => {
 /** Maps text leaves outside `nocase` parts. */
 function mapCase(r: Rich, f: (s: string) => string, skip: (r: Rich) => void): Rich {
 	if (typeof r === 'string') return f(r);
-	if (r.nocase) {
+	const raised = r.format?.['vertical-align'] ?? r.format?.['font-variant'];
+	if (r.nocase || (r.flip && raised)) {
 		skip(r);
 		return r;
 	}
@@ -125,7 +126,7 @@ function title(r: Rich): Rich {
 				} else if (isStop && (shouting || w === low || bare === low || /^\p{Lu}\p{Ll}*$/u.test(bare))) {
 					res = after === '-' && !hyphened ? (shouting ? w.toLowerCase() : w.toLowerCase()) : w.toLowerCase();
 				} else res = shouting ? upperFirst(w.toLowerCase()) : capital(w);
-				fresh = /[:?!]$/.test(w) || /[:?!][”’"']$/.test(w);
+				fresh = /[:?!.][”’"']?$/.test(w) && !/^\p{Lu}\.$|\.\p{Lu}\.$/u.test(w);
 				return res;
 			});
 			return out;
