@@ -32,7 +32,7 @@ export function assemble(list: Rendered[], layout: Layout, o: CitationOptions, l
 	const pieces = o.collapse === 'citation-number' ? collapseNumbers(list, layout, o, locale, withAffixes) : collapseYears(list, layout, o, withAffixes);
 	const kids: Rich[] = [];
 	pieces.forEach((p, i) => {
-		if (i && p.delimiter) kids.push(p.delimiter);
+		if (i && p.delimiter && !/^[.,;:]/.test(plainOf(p.rich))) kids.push(p.delimiter);
 		kids.push(p.rich);
 	});
 	return seq(kids);
@@ -77,23 +77,24 @@ function collapseYears(list: Rendered[], layout: Layout, o: CitationOptions, wit
 	// cites with the same names come together behind the first of them
 	const groups: Rendered[][] = [];
 	for (const r of list) {
-		const g = r.names ? groups.find((x) => x[0].names === r.names) : undefined;
+		const g = r.names ? groups.find((x) => x[0].names === r.names) : groups.slice(-1).find((x) => x[0].names === '' && years(o));
 		if (g) g.push(r);
 		else groups.push([r]);
 	}
-	const years = o.collapse.startsWith('year');
 	const inside = o.citeGroupDelimiter ?? ', ';
 	const pieces: Piece[] = [];
 	let afterCollapse = false;
 	for (const g of groups) {
 		const between = afterCollapse && o.afterCollapseDelimiter != null ? o.afterCollapseDelimiter : layout.delimiter;
-		const inner = g.length > 1 && years ? yearPieces(g, layout, o, inside, withAffixes) : fullPieces(g, inside, withAffixes);
+		const inner = g.length > 1 && years(o) ? yearPieces(g, layout, o, inside, withAffixes) : fullPieces(g, inside, withAffixes);
 		if (inner.length) inner[0].delimiter = between;
 		pieces.push(...inner);
-		afterCollapse = g.length > 1 && years;
+		afterCollapse = g.length > 1 && years(o);
 	}
 	return pieces;
 }
+
+const years = (o: CitationOptions) => o.collapse.startsWith('year');
 
 function fullPieces(g: Rendered[], inside: string, withAffixes: (r: Rich | null, c: Cite) => Rich | null): Piece[] {
 	return g.flatMap((r) => {

@@ -21,6 +21,11 @@ export function isEnglish(c: Context): boolean {
 	return c.style.english;
 }
 
+/** A term that begins a note or an entry takes a capital (CSL 1.0.2 leaves it open; common practice of note styles). */
+export function termStart(r: Rich, c: Context): Rich {
+	return c.atStart ? applyCase(r, 'capitalize-first', true, c.locale.lang) : r;
+}
+
 /** Compiles the attributes of an element into one step; inner to outer: periods, case, format, quotes, affixes, display. */
 export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Decor {
 	const a = t.attrs;
@@ -31,9 +36,15 @@ export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Deco
 	const prefix = except === 'affixes' ? '' : (a.prefix ?? '');
 	const suffix = except === 'affixes' ? '' : (a.suffix ?? '');
 	const display = a.display;
-	if (!format && !quote && !strip && !textCase && !prefix && !suffix && !display) return (r) => r;
+	if (!format && !quote && !strip && !textCase && !prefix && !suffix && !display) {
+		return (r, c) => {
+			if (r != null) c.atStart = false;
+			return r;
+		};
+	}
 	return (r, c) => {
 		if (r == null) return null;
+		c.atStart = false;
 		if (strip) r = stripPeriods(r);
 		if (textCase) r = applyCase(r, textCase, isEnglish(c), c.locale.lang);
 		if (format || quote) {

@@ -1,6 +1,6 @@
 /** Rendering elements other than names and dates: text, number, label, group, choose (CSL 1.0.2, "Rendering Elements"). */
 import type { Context, Eval } from './context';
-import { compileDecor } from './decor';
+import { compileDecor, termStart } from './decor';
 import { parseField, stripMarkup } from './field';
 import { findTerm, ordinalSuffix, termText, type Locale } from './locale';
 import { formatPages, fromRoman, isNumeric, isPlural, splitNumbers, toRoman, type PageFormat } from './numbers';
@@ -28,7 +28,7 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 		const text = termText(locale, a.term, a.form, a.plural === 'true');
 		if (!text) return () => null;
 		const r = parseField(text);
-		return (c) => decor(r, c);
+		return (c) => decor(termStart(r, c), c);
 	}
 	if (a.value != null) {
 		if (!a.value) return () => null;
@@ -39,6 +39,7 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 	const form = a.form;
 	if (variable === 'page' || variable === 'locator') return pagesElement(variable, form, decor);
 	const link = identifierLink[variable];
+	const numberish = NUMBER_VARIABLES.has(variable);
 	return (c) => {
 		c.called++;
 		if (c.suppressed?.has(variable)) return null;
@@ -49,7 +50,7 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 		c.used?.push(variable);
 		if (c.sorting) return decor(variable === 'citation-number' ? text.padStart(8, '0') : stripMarkup(text), c);
 		if (variable === 'year-suffix') c.yearSuffixUsed = true;
-		let r: Rich = variable === 'URL' || variable === 'DOI' ? text : parseField(text);
+		let r: Rich = variable === 'URL' || variable === 'DOI' ? text : numberish && isNumeric(text) ? numberText(text, 'numeric', variable, c) : parseField(text);
 		if (link) r = { kids: [r], link: link(text) };
 		else if (variable === 'year-suffix') r = { kids: [r], tag: 'year-suffix' };
 		else if (variable === 'citation-number') r = { kids: [r], tag: 'number' };
@@ -108,7 +109,7 @@ export function compileNumber(t: Tree): Eval {
 		let r: Rich;
 		if (variable === 'page' || (variable === 'locator' && label === 'page')) r = parseField(pageText(text, true, c));
 		else if (isNumeric(text)) r = numberText(text, form, variable, c);
-		else r = parseField(text);
+		else r = text.replace(/'/g, '’');
 		if (variable === 'citation-number') r = { kids: [r], tag: 'number' };
 		return decor(r, c);
 	};
@@ -145,6 +146,9 @@ function numberText(text: string, form: string, variable: string, c: Context): R
 
 const fromRomanWhole = (s: string) => (/^[ivxlcdm]+$/i.test(s) ? fromRoman(s) : null);
 
+/** A locator that was written with its label in front says itself what it is. */
+const OWN_LABEL = /^(?:vol|fol|pp?|ch|chap|sec|art|col|fig|no|pt|bk|para)\.\s/i;
+
 /** Compiles a `label` element outside names. */
 export function compileLabel(t: Tree): Eval {
 	const variable = t.attrs.variable ?? '';
@@ -154,7 +158,7 @@ export function compileLabel(t: Tree): Eval {
 	return (c) => {
 		if (variable === 'locator' && !c.cite?.locator?.value) return null;
 		const value = variableText(c, variable, undefined);
-		if (!value) return null;
+		if (!value || (variable === 'locator' && OWN_LABEL.test(value))) return null;
 		const term = variable === 'locator' ? (c.cite!.locator!.label || 'page') : variable;
 		let plural = rule === 'always';
 		if (rule === 'contextual') {

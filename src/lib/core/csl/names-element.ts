@@ -1,6 +1,6 @@
 /** The `names` element (CSL 1.0.2, "Names"): lists, et al., labels, substitution, and what disambiguation needs. */
 import type { Context, Eval, NamesRecord } from './context';
-import { compileDecor, readFormat, type Decor } from './decor';
+import { compileDecor, readFormat, termStart, type Decor } from './decor';
 import { findTerm, termText } from './locale';
 import { cleanName, formatName, nameSortKey, type NameOptions, type NamePart } from './names';
 import { hasVariable, namesOf } from './read';
@@ -316,7 +316,7 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 function labelText(variable: string, count: number, l: Label, c: Context): Rich | null {
 	const plural = l.plural === 'always' || (l.plural !== 'never' && count > 1);
 	const t = termText(c.locale, variable, l.form, plural);
-	return t ? l.decor(t, c) : null;
+	return t ? l.decor(termStart(t, c), c) : null;
 }
 
 function joinNames(

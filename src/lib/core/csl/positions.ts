@@ -29,49 +29,54 @@ function repeat(before: Cite, now: Cite): Position {
 export function findPositions(clusters: Cluster[], nearDistance: number): CitePosition[][] {
 	const first = new Map<string, number>();
 	const last = new Map<string, number>();
-	const out: CitePosition[][] = [];
-	/** Cites of the note (or text citation) before the one being looked at. */
-	let groupNote = -1;
-	let group: Cite[] = [];
-	let before: Cite[] = [];
-	let beforeNote = 0;
-	/** Cites of the citation before, in the same note or not. */
-	let latest: Cite[] = [];
+	// the running text and the notes are two sequences; each remembers the citation before
+	const text: Sequence = { note: 0, group: [], before: [], beforeNote: 0, latest: [] };
+	const notes: Sequence = { note: -1, group: [], before: [], beforeNote: 0, latest: [] };
 	let textClusters = 0;
-	for (const cluster of clusters) {
+	return clusters.map((cluster) => {
 		const note = cluster.noteNumber ?? 0;
-		const sameNote = note > 0 && note === groupNote;
-		let previous: Cite[];
-		if (sameNote) previous = latest;
-		else {
-			if (groupNote >= 0) {
-				before = group;
-				beforeNote = groupNote;
-			}
-			previous = note > 0 && beforeNote > 0 && note - beforeNote > 1 ? [] : before;
-			group = [];
-			groupNote = note;
-		}
+		const seq = note > 0 ? notes : text;
+		const previous = note > 0 ? previousInNotes(seq, note) : seq.latest;
 		if (note === 0) textClusters++;
-		const row: CitePosition[] = [];
-		cluster.cites.forEach((cite, i) => {
+		const here = note > 0 ? note : textClusters;
+		const row = cluster.cites.map((cite, i): CitePosition => {
 			const id = cite.sourceId;
 			let position = Position.First;
 			if (first.has(id)) {
 				position = Position.Subsequent;
 				const prior = i > 0 ? cluster.cites[i - 1] : previous.length === 1 ? previous[0] : null;
 				if (prior && prior.sourceId === id) position = repeat(prior, cite);
-			}
-			const here = note > 0 ? note : textClusters;
+			} else first.set(id, note);
 			const lastAt = last.get(id);
 			const nearNote = position > 0 && lastAt !== undefined && here - lastAt <= nearDistance;
-			if (!first.has(id)) first.set(id, note);
-			row.push({ position, nearNote, firstNote: position > 0 ? (first.get(id) ?? 0) : 0 });
 			last.set(id, here);
+			return { position, nearNote, firstNote: position > 0 ? (first.get(id) ?? 0) : 0 };
 		});
-		out.push(row);
-		latest = cluster.cites;
-		group = sameNote ? [...group, ...cluster.cites] : cluster.cites;
+		seq.latest = cluster.cites;
+		seq.group = note > 0 && note === seq.note ? [...seq.group, ...cluster.cites] : cluster.cites;
+		seq.note = note;
+		return row;
+	});
+}
+
+interface Sequence {
+	/** Number of the note being read. */
+	note: number;
+	/** All cites of that note so far. */
+	group: Cite[];
+	/** All cites of the note before it, and its number. */
+	before: Cite[];
+	beforeNote: number;
+	/** Cites of the citation before, in the same note or not. */
+	latest: Cite[];
+}
+
+/** What an ibid may refer to: the citation before in the same note, else the whole note before. */
+function previousInNotes(s: Sequence, note: number): Cite[] {
+	if (note === s.note) return s.latest;
+	if (s.note > 0) {
+		s.before = s.group;
+		s.beforeNote = s.note;
 	}
-	return out;
+	return s.beforeNote > 0 && note - s.beforeNote > 1 ? [] : s.before;
 }

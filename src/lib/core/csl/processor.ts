@@ -77,6 +77,8 @@ interface CiteState {
 	nearNote: boolean;
 	firstNote: number;
 	noteNumber: number;
+	/** The cite begins its citation. */
+	first: boolean;
 }
 
 export interface ProcessorOptions {
@@ -180,7 +182,8 @@ class Engine implements Processor {
 				position: Position.First,
 				nearNote: false,
 				firstNote: noteNumber,
-				noteNumber
+				noteNumber,
+				first: true
 			};
 		});
 		return this.render({ id: '', noteNumber, cites }, states);
@@ -405,7 +408,8 @@ class Engine implements Processor {
 				position: fixed.position ?? positions[i].position,
 				nearNote: fixed.nearNote ?? positions[i].nearNote,
 				firstNote: this.style.usesFirstNoteNumber ? positions[i].firstNote : 0,
-				noteNumber
+				noteNumber,
+				first: true
 			};
 		});
 		const before = this.memo.get(cluster.id);
@@ -424,6 +428,7 @@ class Engine implements Processor {
 			keyed.forEach((k, i) => (list[i] = k.l));
 		}
 		// the sentence is the writer's: a narrative cite leads
+		list.forEach((l, i) => (l.state.first = i === 0));
 		const leads: Rich[] = [];
 		const rendered: Rendered[] = [];
 		for (const { cite, state } of list) {
@@ -476,6 +481,7 @@ class Engine implements Processor {
 		c.nearNote = s.nearNote;
 		c.firstNote = s.firstNote;
 		c.noteNumber = s.noteNumber;
+		c.atStart = this.style.class === 'note' && (cite.prefix ? /[.!?]["”’']?\s*$/.test(cite.prefix) : s.first);
 		return c;
 	}
 
@@ -540,6 +546,7 @@ class Engine implements Processor {
 		}
 		const c = this.reset(k);
 		c.inBibliography = true;
+		c.atStart = true;
 		c.distinction = { shown: [], given: [], condition: k.distinction.condition };
 		if (substitute != null) c.authorSubstitute = { text: substitute, rule: o.substituteRule, previous };
 		let body: Rich | null;

@@ -89,7 +89,7 @@ function sentence(r: Rich, lower: (s: string) => string): Rich {
 
 function title(r: Rich): Rich {
 	const whole = plainOf(r);
-	const shouting = isUpper(whole) && /\s/.test(whole.trim());
+	const shouting = isUpper(whole) && /\p{L}{3,}/u.test(whole) && /\s/.test(whole.trim());
 	const words = whole.split(/(?<=[\s/])|(?=[\s])/);
 	void words;
 	// positions of the last word, which is always capitalized
@@ -112,6 +112,11 @@ function title(r: Rich): Rich {
 				const inside = mid && off === 0;
 				mid = off + w.length === s.length;
 				if (inside) return w;
+				// a single letter behind a hyphen is a designation: 07-x, β-
+				if (/^\p{Ll}$/u.test(w) && (whole[start + off - 1] === '-' || whole[start + off + 1] === '-')) {
+					fresh = false;
+					return w;
+				}
 				const here = start + off;
 				const bare = w.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}.']+$/gu, '');
 				const opened = /^[([{“‘"']/.test(w);
