@@ -1,0 +1,27 @@
+import { defineConfig } from '@playwright/test';
+
+const port = Number(process.env.RQ_TEST_PORT ?? 4179);
+
+export default defineConfig({
+	testDir: 'e2e',
+	timeout: 60_000,
+	expect: { timeout: 10_000 },
+	fullyParallel: true,
+	workers: 2,
+	forbidOnly: Boolean(process.env.CI),
+	reporter: [['line']],
+	use: {
+		baseURL: `http://127.0.0.1:${port}`,
+		viewport: { width: 1280, height: 800 },
+		launchOptions: {
+			executablePath: '/usr/bin/chromium',
+			args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu', '--disable-background-networking', '--no-first-run']
+		}
+	},
+	webServer: {
+		command: 'node build/index.js',
+		env: { HOST: '127.0.0.1', PORT: String(port) },
+		url: `http://127.0.0.1:${port}/`,
+		reuseExistingServer: false
+	}
+});
