@@ -1,0 +1,58 @@
+/** What a compiled style asks of the text around a citation. */
+import type { CompiledStyle } from '../csl';
+import type { PlacementKind } from '../manuscript';
+
+export interface StyleInfo {
+	id: string;
+	title: string;
+	class: 'in-text' | 'note';
+	format: string;
+	placement: PlacementKind;
+	/** Full stops and commas go inside closing quotation marks. */
+	american: boolean;
+	hangingIndent: boolean;
+	secondFieldAlign: '' | 'flush' | 'margin';
+	entrySpacing: number;
+	lineSpacing: number;
+	hasBibliography: boolean;
+	lang: string;
+	openQuote: string;
+	closeQuote: string;
+}
+
+/** Facts of a style for the interface and for placement. */
+export function styleInfo(id: string, title: string, s: CompiledStyle): StyleInfo {
+	const raised = s.citation.format?.['vertical-align'] === 'sup';
+	return {
+		id,
+		title,
+		class: s.class,
+		format: s.format,
+		placement: s.class === 'note' ? 'note' : raised ? 'raised' : 'sentence',
+		american: s.locale.punctuationInQuote,
+		hangingIndent: s.bibliographyOptions.hangingIndent,
+		secondFieldAlign: s.bibliographyOptions.secondFieldAlign,
+		entrySpacing: s.bibliographyOptions.entrySpacing,
+		lineSpacing: s.bibliographyOptions.lineSpacing,
+		hasBibliography: s.bibliography !== null,
+		lang: s.locale.lang,
+		openQuote: s.locale.terms.get('open-quote/long/')?.single ?? '“',
+		closeQuote: s.locale.terms.get('close-quote/long/')?.single ?? '”'
+	};
+}
+
+/** Styles often asked for, with the short names people know them by. */
+export const FEATURED: { id: string; name: string }[] = [
+	{ id: 'apa', name: 'APA 7th' },
+	{ id: 'modern-language-association', name: 'MLA 9th' },
+	{ id: 'chicago-fullnote-bibliography', name: 'Chicago 17th, full note' },
+	{ id: 'chicago-fullnote-bibliography-with-ibid', name: 'Chicago 17th, full note with ibid.' },
+	{ id: 'chicago-author-date', name: 'Chicago 17th, author–date' },
+	{ id: 'turabian-author-date', name: 'Turabian 9th, author–date' },
+	{ id: 'ieee', name: 'IEEE' },
+	{ id: 'vancouver', name: 'Vancouver' },
+	{ id: 'american-medical-association', name: 'AMA 11th' },
+	{ id: 'harvard-cite-them-right', name: 'Harvard, Cite Them Right 12th' }
+];
+
+export const featuredName = (id: string): string | null => FEATURED.find((f) => f.id === id)?.name ?? null;

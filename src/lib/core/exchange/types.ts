@@ -1,0 +1,31 @@
+/** What every reader and writer of a reference format gives and takes. */
+import type { Item } from '../csl';
+
+export interface ReadRecord {
+	item: Item;
+	/** The record's own key, where the format has one. */
+	key: string;
+	/** 1-based line where the record begins. */
+	line: number;
+	notes: string[];
+	tags: string[];
+	/** Kept words beside the record: annotation of the person. */
+	annotation: string;
+}
+
+export interface Skipped {
+	line: number;
+	/** The beginning of what could not be read. */
+	what: string;
+	why: string;
+}
+
+export interface ReadResult {
+	format: Format;
+	records: ReadRecord[];
+	skipped: Skipped[];
+}
+
+export type Format = 'bibtex' | 'ris' | 'csl-json';
+
+export const FORMAT_NAMES: Record<Format, string> = { bibtex: 'BibTeX', ris: 'RIS', 'csl-json': 'CSL-JSON' };

@@ -1,0 +1,93 @@
+/** Locators as people write them: `p 12`, `pp. 12–14`, `ch. 3`, `§ 2`, `fig 1a`, `1:02:30`, a bare number is a page. */
+
+export interface TypedLocator {
+	/** One of CSL's locator kinds. */
+	label: string;
+	value: string;
+	/** How many characters of the text it took. */
+	length: number;
+}
+
+const KINDS: [string, string][] = [
+	['page', 'pp|pgs?|pages?|p'],
+	['chapter', 'chapters?|chaps?|ch'],
+	['section', 'sections?|sects?|secs?|§§|§|ss'],
+	['paragraph', 'paragraphs?|paras?|¶¶|¶'],
+	['figure', 'figures?|figs?'],
+	['table', 'tables?|tabs?'],
+	['line', 'lines?|ll?'],
+	['verse', 'verses?|vv?'],
+	['volume', 'volumes?|vols?'],
+	['column', 'columns?|cols?'],
+	['folio', 'folios?|fols?|ff|f'],
+	['note', 'notes?|nn?'],
+	['appendix', 'appendix|appendices|apps?'],
+	['equation', 'equations?|eqs?'],
+	['timestamp', 'timestamp|time|at'],
+	['sub-verbo', 'sub verbo|s\\.?v\\.?'],
+	['part', 'parts?|pts?'],
+	['book', 'books?|bks?'],
+	['issue', 'issues?|nos?'],
+	['act', 'acts?'],
+	['scene', 'scenes?|sc'],
+	['opus', 'opus|op'],
+	['article-locator', 'articles?|arts?'],
+	['rule', 'rules?|r'],
+	['canon', 'canons?|can'],
+	['supplement', 'supplements?|supps?'],
+	['elocation', 'elocations?|loc'],
+	['title-locator', 'titles?|tit'],
+	['version', 'versions?|ver']
+];
+
+const NUMBER = String.raw`(?:[A-Za-z]{0,3}\.?\d+[A-Za-z]?|[ivxlcdmIVXLCDM]+)`;
+const LIST = String.raw`${NUMBER}(?:\s*(?:[-–—,&+]|and)\s*${NUMBER})*`;
+const TIME = String.raw`\d{1,2}:\d{2}(?::\d{2})?(?:\s*[-–]\s*\d{1,2}:\d{2}(?::\d{2})?)?`;
+
+const RULES: { label: string; re: RegExp }[] = [
+	{ label: 'timestamp', re: new RegExp(`^(${TIME})(?=$|[\\s;,])`) },
+	...KINDS.map(([label, words]) => ({
+		label,
+		re: new RegExp(`^(?:${words})\\.?\\s*(${label === 'timestamp' ? TIME : label === 'sub-verbo' ? String.raw`“?[\p{L}][\p{L}\s-]*”?` : LIST})(?=$|[\\s;,])`, 'iu')
+	})),
+	{ label: 'page', re: /^((?:\d+[a-z]?)(?:\s*[-–—,&]\s*\d+[a-z]?)*)(?=$|[\s;,])/i }
+];
+
+/** Ranges get an en dash, lists a comma and a space. */
+export function tidyLocator(value: string): string {
+	return value
+		.trim()
+		.replace(/\s*[-–—]+\s*/g, '–')
+		.replace(/\s*,\s*/g, ', ')
+		.replace(/\s*(?:&|\+|\band\b)\s*/g, ' & ');
+}
+
+/**
+ * Reads a locator at the start of a text; null where none stands there.
+ * A bare year (1500 to 2099 without a word before it) is left alone when `years` is set: it finds sources.
+ */
+export function readLocator(text: string, years = false): TypedLocator | null {
+	const lead = /^\s*/.exec(text)![0].length;
+	const s = text.slice(lead);
+	for (const { label, re } of RULES) {
+		const m = re.exec(s);
+		if (!m) continue;
+		if (years && label === 'page' && /^(1[5-9]|20)\d\d$/.test(m[0])) return null;
+		return { label, value: tidyLocator(m[1]), length: lead + m[0].length };
+	}
+	return null;
+}
+
+/** How a kind of locator is written in the cite line. */
+const SHORT: Record<string, string> = {
+	page: 'p', chapter: 'ch', section: '§', paragraph: 'para', figure: 'fig', table: 'table', line: 'line', verse: 'verse', volume: 'vol',
+	column: 'col', folio: 'fol', note: 'note', appendix: 'app', equation: 'eq', timestamp: '', 'sub-verbo': 's.v.', part: 'part', book: 'book', issue: 'no'
+};
+
+/** A locator written out again as one would type it. */
+export function writeLocator(l: { label: string; value: string } | null): string {
+	if (!l || !l.value) return '';
+	const many = l.label === 'page' && /[–,&-]/.test(l.value);
+	const word = many ? 'pp' : (SHORT[l.label] ?? l.label.replace('-locator', ''));
+	return word ? `${word} ${l.value}` : l.value;
+}

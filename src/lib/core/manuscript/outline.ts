@@ -1,0 +1,73 @@
+/** Sections of a document with what they hold. */
+import type { Node } from 'prosemirror-model';
+
+export interface Section {
+	/** Position of the heading; -1 for text before the first heading. */
+	pos: number;
+	title: string;
+	level: number;
+	citations: number;
+	gaps: number;
+	/** The heading of a bibliography block. */
+	bibliography: boolean;
+}
+
+export function readOutline(doc: Node): Section[] {
+	const sections: Section[] = [];
+	const top: Section = { pos: -1, title: '', level: 0, citations: 0, gaps: 0, bibliography: false };
+	let current = top;
+	doc.descendants((node, pos, parent) => {
+		if (node.type.name === 'heading') {
+			current = { pos, title: node.textContent || 'Untitled section', level: node.attrs.level, citations: 0, gaps: 0, bibliography: parent?.type.name === 'bibliography' };
+			sections.push(current);
+		} else if (node.type.name === 'citation') current.citations++;
+		else if (node.type.name === 'gap') current.gaps++;
+		return true;
+	});
+	// the title of the manuscript is no section
+	const titled = sections[0]?.level === 1 ? sections.slice(1) : sections;
+	if (sections[0]?.level === 1 && titled.length) top.citations += sections[0].citations;
+	return titled.length ? titled : sections;
+}
+
+/** The section a position is in; -1 where it is before all of them. */
+export function sectionAt(sections: Section[], pos: number): number {
+	let at = -1;
+	sections.forEach((s, i) => {
+		if (s.pos <= pos) at = i;
+	});
+	return at;
+}
+
+export interface WordCount {
+	/** Words of the text, without citations and notes. */
+	text: number;
+	/** Words in the writer's notes. */
+	notes: number;
+}
+
+const WORD = /[\p{L}\p{N}]+(?:[’'.,-][\p{L}\p{N}]+)*/gu;
+export const countWords = (s: string): number => s.match(WORD)?.length ?? 0;
+
+/** Counts words; a citation is one break in the text. */
+export function countDoc(doc: Node): WordCount {
+	let text = 0;
+	let notes = 0;
+	doc.descendants((node) => {
+		if (node.type.name === 'note') {
+			notes += countWords(node.textBetween(0, node.content.size, ' ', ' '));
+			return false;
+		}
+		if (node.isTextblock) {
+			let s = '';
+			node.forEach((n) => {
+				if (n.type.name === 'note') notes += countWords(n.textBetween(0, n.content.size, ' ', ' '));
+				s += n.isText ? n.text : ' ';
+			});
+			text += countWords(s);
+			return false;
+		}
+		return true;
+	});
+	return { text, notes };
+}

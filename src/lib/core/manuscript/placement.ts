@@ -1,0 +1,131 @@
+/**
+ * Where a citation stands among the punctuation around it (needs N20).
+ * - `sentence`: in-text citations stand before the closing mark, after a space (APA 7, 8.11; MLA 9, 6.43; IEEE)
+ * - `raised`: raised numbers stand behind full stops and commas, before colons and semicolons, without a space (AMA 11, 3.6.2)
+ * - `note`: note marks stand behind all punctuation but a dash, without a space (Chicago 17, 14.26)
+ */
+import type { Node } from 'prosemirror-model';
+import { Transform } from 'prosemirror-transform';
+import { schema, type DocCite, type Moved } from './schema';
+
+export type PlacementKind = 'sentence' | 'raised' | 'note';
+
+const FOLLOWS: Record<Exclude<PlacementKind, 'sentence'>, RegExp> = {
+	note: /^[.,;:!?…]+/,
+	raised: /^[.,!?…]+/
+};
+const CLOSING = /[”’"'»]$/;
+
+/** A cite whose words are part of the sentence stays where the writer put it. */
+const inSentence = (cites: DocCite[]) => cites.length > 0 && (cites[0].form === 'narrative' || cites[0].form === 'author-only');
+
+/** Text right before and after a position within its textblock; empty where something else stands there. */
+function around(doc: Node, pos: number, size: number): { before: string; after: string } {
+	const $before = doc.resolve(pos);
+	const $after = doc.resolve(pos + size);
+	const before = $before.nodeBefore?.isText ? $before.nodeBefore.text! : '';
+	const after = $after.nodeAfter?.isText ? $after.nodeAfter.text! : '';
+	return { before, after };
+}
+
+/**
+ * Moves every citation in the running text to where the kind wants it. Going back to `sentence` undoes exactly what
+ * was done, and otherwise puts the citation before the closing mark.
+ * @param american full stops and commas go inside the closing quotation mark when a mark follows it
+ */
+export function placeCitations(doc: Node, to: PlacementKind, american: boolean, base?: Transform): Transform {
+	const tr = base ?? new Transform(doc);
+	const ids: number[] = [];
+	tr.doc.descendants((node, pos) => {
+		if (node.type.name === 'note') return false;
+		if (node.type.name === 'citation') ids.push(pos);
+		return true;
+	});
+	// from the end, so that positions before stay true
+	for (const pos of ids.reverse()) placeOne(tr, pos, to, american);
+	return tr;
+}
+
+/** Places the citation at a position; the transform's document changes at most around it. */
+export function placeOne(tr: Transform, pos: number, to: PlacementKind, american: boolean): void {
+	const node = tr.doc.nodeAt(pos);
+	if (!node || node.type.name !== 'citation' || inSentence(node.attrs.cites)) return;
+	const back = restore(tr, pos, node);
+	if (to === 'sentence') {
+		if (!back) toSentence(tr, pos, node);
+		return;
+	}
+	const now = back ?? pos;
+	toMark(tr, now, tr.doc.nodeAt(now)!, to, american);
+}
+
+function withMoved(node: Node, moved: Moved | null): Node {
+	return schema.nodes.citation.create({ ...node.attrs, moved }, null, node.marks);
+}
+
+/** Puts a moved citation back where it was; its new position, or null where it had not moved or its surroundings changed. */
+function restore(tr: Transform, pos: number, node: Node): number | null {
+	const m = node.attrs.moved as Moved | null;
+	if (!m) return null;
+	const { before } = around(tr.doc, pos, 1);
+	const tail = m.inside ? m.marks + closingOf(before) : m.marks;
+	if (!before.endsWith(tail)) {
+		tr.replaceWith(pos, pos + 1, withMoved(node, null));
+		return null;
+	}
+	const marks = tr.doc.resolve(pos).nodeBefore?.marks ?? [];
+	const start = pos - tail.length;
+	const content: Node[] = [];
+	if (m.inside) content.push(schema.text(closingOf(before), marks));
+	if (m.space) content.push(schema.text(m.space, marks));
+	const head = content.reduce((n, c) => n + c.nodeSize, 0);
+	content.push(withMoved(node, null));
+	if (m.marks) content.push(schema.text(m.marks, marks));
+	tr.replaceWith(start, pos + 1, content);
+	return start + head;
+}
+
+function closingOf(s: string): string {
+	const m = CLOSING.exec(s);
+	return m ? m[0] : '';
+}
+
+/** A citation made as a mark goes into the sentence: before the closing marks, behind a space. */
+function toSentence(tr: Transform, pos: number, node: Node): void {
+	const { before } = around(tr.doc, pos, 1);
+	if (!before || /\s$/.test(before)) return;
+	const m = /([.,;:!?…]+)([”’"'»]?)$/.exec(before);
+	const marks = tr.doc.resolve(pos).nodeBefore?.marks ?? [];
+	if (!m) {
+		tr.replaceWith(pos, pos, schema.text(' ', marks));
+		return;
+	}
+	const keepsMark = m[2] !== '' && /[!?…]/.test(m[1]);
+	if (keepsMark) {
+		tr.replaceWith(pos, pos, schema.text(' ', marks));
+		return;
+	}
+	const start = pos - m[0].length;
+	const content = [schema.text(`${m[2]} `, marks), withMoved(node, null), schema.text(m[1], marks)];
+	tr.replaceWith(start, pos + 1, content);
+}
+
+function toMark(tr: Transform, pos: number, node: Node, to: 'raised' | 'note', american: boolean): void {
+	const { before, after } = around(tr.doc, pos, 1);
+	const space = /[ \u00a0]*$/.exec(before)![0];
+	const marks = FOLLOWS[to].exec(after)?.[0] ?? '';
+	if (!space && !marks) return;
+	const textBefore = before.slice(0, before.length - space.length);
+	const inside = american && /^[.,]$/.test(marks) && closingOf(textBefore) !== '';
+	const beforeMarks = tr.doc.resolve(pos).nodeBefore?.marks ?? [];
+	const afterMarks = tr.doc.resolve(pos + 1).nodeAfter?.marks ?? [];
+	const content: Node[] = [];
+	let start = pos - space.length;
+	if (inside) {
+		const quote = closingOf(textBefore);
+		start -= quote.length;
+		content.push(schema.text(marks + quote, beforeMarks));
+	} else if (marks) content.push(schema.text(marks, afterMarks));
+	content.push(withMoved(node, { space, marks, inside }));
+	tr.replaceWith(start, pos + 1 + marks.length, content);
+}

@@ -1,0 +1,87 @@
+/** Validation of sources and CSL-JSON items at every border. */
+import Joi from 'joi';
+import type { Item } from '../csl';
+import { ITEM_TYPES, NAME_VARIABLES, DATE_VARIABLES } from '../csl';
+import type { Source } from './types';
+
+const scalar = Joi.alternatives(Joi.string().allow('').max(1_000_000), Joi.number(), Joi.boolean());
+const name = Joi.object({
+	family: Joi.string().allow(''),
+	given: Joi.string().allow(''),
+	literal: Joi.string().allow(''),
+	suffix: Joi.string().allow(''),
+	'dropping-particle': Joi.string().allow(''),
+	'non-dropping-particle': Joi.string().allow(''),
+	'comma-suffix': scalar,
+	'static-ordering': scalar,
+	'parse-names': scalar
+})
+	.or('family', 'given', 'literal')
+	.unknown(true);
+const date = Joi.object({
+	'date-parts': Joi.array().items(Joi.array().items(Joi.alternatives(Joi.number(), Joi.string().allow(''))).max(3)).min(1).max(2),
+	season: scalar,
+	circa: scalar,
+	literal: Joi.string().allow(''),
+	raw: Joi.string().allow(''),
+	edtf: Joi.string()
+}).unknown(true);
+
+const fields: Record<string, Joi.Schema> = {
+	id: Joi.alternatives(Joi.string().min(1), Joi.number()).required(),
+	type: Joi.string()
+		.valid(...ITEM_TYPES)
+		.required(),
+	custom: Joi.object().unknown(true),
+	categories: Joi.array().items(Joi.string())
+};
+for (const v of NAME_VARIABLES) fields[v] = Joi.array().items(name);
+for (const v of DATE_VARIABLES) fields[v] = date;
+
+const itemSchema = Joi.object(fields).pattern(Joi.string(), scalar);
+
+const excerpt = Joi.object({
+	kind: Joi.string().valid('quotation', 'paraphrase', 'remark', 'picture').required(),
+	text: Joi.string().allow('').required(),
+	locator: Joi.object({ label: Joi.string().required(), value: Joi.string().required() })
+}).unknown(true);
+
+const sourceSchema = Joi.object({
+	id: Joi.string().required(),
+	key: Joi.string().required(),
+	item: itemSchema.required(),
+	tags: Joi.array().items(Joi.string()).required(),
+	shelves: Joi.array().items(Joi.string()).required(),
+	annotation: Joi.string().allow('').required(),
+	excerpts: Joi.array().items(excerpt).required(),
+	origin: Joi.string().allow('').required(),
+	createdAt: Joi.number().required(),
+	updatedAt: Joi.number().required()
+});
+
+export interface Fault {
+	/** Path of the field. */
+	field: string;
+	message: string;
+}
+
+function faults(error: Joi.ValidationError | undefined): Fault[] {
+	return (error?.details ?? []).map((d) => ({ field: d.path.join('.'), message: d.message.replace(/"/g, '“').replace(/“([^“]*)“/g, '“$1”') }));
+}
+
+/** What is wrong with an item; empty when nothing is. */
+export function itemFaults(item: unknown): Fault[] {
+	return faults(itemSchema.validate(item, { abortEarly: false, convert: false }).error);
+}
+
+export function sourceFaults(source: unknown): Fault[] {
+	return faults(sourceSchema.validate(source, { abortEarly: false, convert: false }).error);
+}
+
+/** Whether a value can be taken as an item at all, with a typed result. */
+export function asItem(value: unknown): { item: Item } | { faults: Fault[] } {
+	const found = itemFaults(value);
+	return found.length ? { faults: found } : { item: value as Item };
+}
+
+export type { Source };

@@ -1,0 +1,89 @@
+/** The browser's database: tables and versions. Everything else goes through the repositories. */
+import Dexie, { type Table } from 'dexie';
+import type { Source } from '$lib/core/source';
+import type { CitingForm, StoredDoc } from '$lib/core/manuscript';
+
+export interface Manuscript {
+	id: string;
+	title: string;
+	/** Kind of paper, in words: Chapter, Article, Essay. */
+	kind: string;
+	doc: StoredDoc;
+	styleId: string;
+	styleTitle: string;
+	/** Language of terms and dates; empty follows the style. */
+	locale: string;
+	form: CitingForm;
+	/** Uncited sources that the list takes in all the same. */
+	uncited: string[];
+	authors: string[];
+	/** For the desk: sections, citations and gaps as fractions of the length. */
+	strip: EvidenceStrip;
+	words: number;
+	createdAt: number;
+	updatedAt: number;
+}
+
+export interface EvidenceStrip {
+	/** Where sections begin, 0 to 1. */
+	sections: { at: number; title: string }[];
+	/** Citations with their number of sources. */
+	ticks: { at: number; size: number; pos: number }[];
+	/** Things to check. */
+	checks: { at: number; pos: number; what: string }[];
+}
+
+export interface Version {
+	id?: number;
+	manuscriptId: string;
+	at: number;
+	title: string;
+	doc: StoredDoc;
+	styleId: string;
+}
+
+export interface Setting {
+	key: string;
+	value: unknown;
+}
+
+export const EMPTY_STRIP: EvidenceStrip = { sections: [], ticks: [], checks: [] };
+
+export class Database extends Dexie {
+	sources!: Table<Source, string>;
+	manuscripts!: Table<Manuscript, string>;
+	versions!: Table<Version, number>;
+	settings!: Table<Setting, string>;
+
+	constructor(name = 'rapid-quill') {
+		super(name);
+		this.version(1).stores({
+			sources: 'id, &key, updatedAt',
+			manuscripts: 'id, updatedAt',
+			versions: '++id, manuscriptId, [manuscriptId+at]',
+			settings: 'key'
+		});
+	}
+}
+
+/** Storage that cannot be used, with words for the person. */
+export class StorageError extends Error {
+	constructor(
+		message: string,
+		readonly cause?: unknown
+	) {
+		super(message);
+		this.name = 'StorageError';
+	}
+}
+
+/** Says in words what stands in the way of keeping things in this browser. */
+export function storageMessage(e: unknown): string {
+	const name = (e as { name?: string } | null)?.name ?? '';
+	const inner = (e as { inner?: { name?: string } } | null)?.inner?.name ?? '';
+	if (/Quota/.test(name + inner)) return 'This browser has no room left. What you see is kept in this tab only: hand in or copy it, make room, then go on.';
+	if (/Version/.test(name + inner)) return 'The data here was written by a newer version of Rapid Quill. Nothing was changed. Reload to get that version.';
+	return 'This browser does not let Rapid Quill keep anything here (a private window, or storage is switched off). You can look around, but nothing will be there later.';
+}
+
+export const db = new Database();

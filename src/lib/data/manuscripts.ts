@@ -1,0 +1,90 @@
+/** Manuscripts and their earlier states. */
+import { db, EMPTY_STRIP, type Database, type Manuscript, type Version } from './db';
+import { newId, schema, SCHEMA_VERSION } from '$lib/core/manuscript';
+
+const VERSION_GAP = 5 * 60 * 1000;
+const VERSIONS_KEPT = 40;
+
+export const PAPERS: { kind: string; styleId: string; styleTitle: string; list: string; note: string }[] = [
+	{ kind: 'Essay', styleId: 'modern-language-association', styleTitle: 'MLA 9th', list: 'Works Cited', note: 'MLA, in text' },
+	{ kind: 'Research paper', styleId: 'apa', styleTitle: 'APA 7th', list: 'References', note: 'APA, in text' },
+	{ kind: 'Thesis chapter', styleId: 'chicago-fullnote-bibliography', styleTitle: 'Chicago 17th, full note', list: 'Bibliography', note: 'Chicago, footnotes' },
+	{ kind: 'Lab report', styleId: 'ieee', styleTitle: 'IEEE', list: 'References', note: 'IEEE, numbers' }
+];
+
+export async function createManuscript(kind = 'Research paper', title = 'Untitled', base: Database = db): Promise<Manuscript> {
+	const paper = PAPERS.find((p) => p.kind === kind) ?? PAPERS[1];
+	const now = Date.now();
+	const doc = schema.nodes.doc.create(null, [
+		schema.nodes.heading.create({ level: 1 }, schema.text(title)),
+		schema.nodes.paragraph.create(),
+		schema.nodes.bibliography.create({ id: newId() }, schema.nodes.heading.create({ level: 2 }, schema.text(paper.list)))
+	]);
+	const m: Manuscript = {
+		id: newId(),
+		title,
+		kind: paper.kind,
+		doc: { version: SCHEMA_VERSION, content: doc.toJSON() },
+		styleId: paper.styleId,
+		styleTitle: paper.styleTitle,
+		locale: '',
+		form: paper.styleId.includes('fullnote') ? 'footnotes' : 'in-text',
+		uncited: [],
+		authors: [],
+		strip: EMPTY_STRIP,
+		words: 0,
+		createdAt: now,
+		updatedAt: now
+	};
+	await base.manuscripts.add(m);
+	return m;
+}
+
+/** Saves a manuscript; a version is kept when the last one is some minutes old. */
+export async function saveManuscript(id: string, change: Partial<Manuscript>, base: Database = db): Promise<void> {
+	await base.transaction('rw', base.manuscripts, base.versions, async () => {
+		const before = await base.manuscripts.get(id);
+		if (!before) return;
+		const now = Date.now();
+		if (change.doc) {
+			const last = await base.versions.where('[manuscriptId+at]').between([id, 0], [id, Infinity]).last();
+			if (!last || now - last.at > VERSION_GAP) {
+				const v: Version = { manuscriptId: id, at: now, title: before.title, doc: before.doc, styleId: before.styleId };
+				await base.versions.add(v);
+				const all = (await base.versions.where('manuscriptId').equals(id).primaryKeys()) as number[];
+				if (all.length > VERSIONS_KEPT) await base.versions.bulkDelete(all.slice(0, all.length - VERSIONS_KEPT));
+			}
+		}
+		await base.manuscripts.put({ ...before, ...change, updatedAt: now });
+	});
+}
+
+export async function duplicateManuscript(id: string, base: Database = db): Promise<Manuscript | null> {
+	return base.transaction('rw', base.manuscripts, async () => {
+		const m = await base.manuscripts.get(id);
+		if (!m) return null;
+		const now = Date.now();
+		const copy = { ...m, id: newId(), title: `${m.title} (copy)`, createdAt: now, updatedAt: now };
+		await base.manuscripts.add(copy);
+		return copy;
+	});
+}
+
+/** Takes a manuscript off the desk; give what is returned to `restoreManuscript` to undo. */
+export async function removeManuscript(id: string, base: Database = db): Promise<{ manuscript: Manuscript; versions: Version[] } | null> {
+	return base.transaction('rw', base.manuscripts, base.versions, async () => {
+		const manuscript = await base.manuscripts.get(id);
+		if (!manuscript) return null;
+		const versions = await base.versions.where('manuscriptId').equals(id).toArray();
+		await base.versions.where('manuscriptId').equals(id).delete();
+		await base.manuscripts.delete(id);
+		return { manuscript, versions };
+	});
+}
+
+export async function restoreManuscript(kept: { manuscript: Manuscript; versions: Version[] }, base: Database = db): Promise<void> {
+	await base.transaction('rw', base.manuscripts, base.versions, async () => {
+		await base.manuscripts.put(kept.manuscript);
+		await base.versions.bulkPut(kept.versions);
+	});
+}

@@ -1,0 +1,20 @@
+/** What the desk shows of a manuscript without opening it. */
+import type { Node } from 'prosemirror-model';
+import { countDoc, readCitations, readOutline, type CitingForm } from '$lib/core/manuscript';
+import type { EvidenceStrip } from './db';
+
+export function describe(doc: Node, form: CitingForm): { strip: EvidenceStrip; words: number } {
+	const size = Math.max(1, doc.content.size);
+	const reading = readCitations(doc, form);
+	const at = (pos: number) => Math.round((pos / size) * 10000) / 10000;
+	return {
+		words: countDoc(doc).text,
+		strip: {
+			sections: readOutline(doc)
+				.filter((s) => s.pos > 0)
+				.map((s) => ({ at: at(s.pos), title: s.title })),
+			ticks: reading.citations.map((c) => ({ at: at(c.notePos >= 0 ? c.notePos : c.pos), size: c.cites.length, pos: c.notePos >= 0 ? c.notePos : c.pos })),
+			checks: reading.gaps.map((g) => ({ at: at(g.pos), pos: g.pos, what: g.hint ? `Source needed: ${g.hint}` : 'Source needed' }))
+		}
+	};
+}
