@@ -5,7 +5,8 @@ import { vitePreprocess } from '@sveltejs/vite-plugin-svelte';
 export default {
 	preprocess: vitePreprocess(),
 	kit: {
-		adapter: adapter(),
+		// the catalogue alone is 2,700 files: compressing them at build time would take a minute
+		adapter: adapter({ precompress: false }),
 		alias: { $demo: 'demo' },
 		csp: {
 			mode: 'nonce',

@@ -15,7 +15,8 @@ export const PAPERS: { kind: string; styleId: string; styleTitle: string; list: 
 export async function createManuscript(kind = 'Research paper', title = 'Untitled', base: Database = db): Promise<Manuscript> {
 	const paper = PAPERS.find((p) => p.kind === kind) ?? PAPERS[1];
 	const now = Date.now();
-	const doc = schema.nodes.doc.create(null, [
+	const form = paper.styleId.includes('fullnote') ? 'footnotes' : 'in-text';
+	const doc = schema.nodes.doc.create({ style: { id: paper.styleId, title: paper.styleTitle, form, locale: '' } }, [
 		schema.nodes.heading.create({ level: 1 }, schema.text(title)),
 		schema.nodes.paragraph.create(),
 		schema.nodes.bibliography.create({ id: newId() }, schema.nodes.heading.create({ level: 2 }, schema.text(paper.list)))
@@ -28,7 +29,7 @@ export async function createManuscript(kind = 'Research paper', title = 'Untitle
 		styleId: paper.styleId,
 		styleTitle: paper.styleTitle,
 		locale: '',
-		form: paper.styleId.includes('fullnote') ? 'footnotes' : 'in-text',
+		form,
 		uncited: [],
 		authors: [],
 		strip: EMPTY_STRIP,

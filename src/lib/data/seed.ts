@@ -1,6 +1,6 @@
 /** The demo desk at the first visit, and an empty one on request. */
 import { db, type Database, type Manuscript } from './db';
-import { docFromText, storeDoc } from '$lib/core/manuscript';
+import { docFromText, placeCitations, storeDoc } from '$lib/core/manuscript';
 import { describe } from './strip';
 import type { Source } from '$lib/core/source';
 
@@ -27,10 +27,12 @@ export function demoSources(library: DemoSource[], now = Date.now()): Source[] {
 
 export function demoManuscripts(t: DemoTexts, now = Date.now()): Manuscript[] {
 	const make = (id: string, title: string, kind: string, text: string, styleId: string, styleTitle: string, form: Manuscript['form'], age: number, uncited: string[] = []): Manuscript => {
-		const doc = docFromText(text);
+		const doc = docFromText(text, undefined, { id: styleId, title: styleTitle, form, locale: '' });
+		// the demo texts are written with citations in the sentence
+		const placed = form === 'in-text' ? doc : placeCitations(doc, 'note', true).doc;
 		return {
-			id, title, kind, doc: storeDoc(doc), styleId, styleTitle, locale: '', form, uncited, authors: ['Vera Lindgate'],
-			...describe(doc, form), createdAt: now - age, updatedAt: now - age
+			id, title, kind, doc: storeDoc(placed), styleId, styleTitle, locale: '', form, uncited, authors: ['Vera Lindgate'],
+			...describe(placed, form), createdAt: now - age, updatedAt: now - age
 		};
 	};
 	const day = 86_400_000;

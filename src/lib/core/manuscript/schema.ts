@@ -26,6 +26,15 @@ export interface Moved {
 	inside: boolean;
 }
 
+/** The style a document is written in. */
+export interface DocStyle {
+	id: string;
+	title: string;
+	form: 'in-text' | 'footnotes' | 'endnotes';
+	/** Language of terms and dates; empty follows the style. */
+	locale: string;
+}
+
 const parseJson = <T>(s: string | null, fallback: T): T => {
 	if (!s) return fallback;
 	try {
@@ -39,7 +48,8 @@ const parseJson = <T>(s: string | null, fallback: T): T => {
 const table = tableNodes({ tableGroup: 'block', cellContent: 'paragraph+', cellAttributes: {} });
 
 const nodes: Record<string, NodeSpec> = {
-	doc: { content: 'block+' },
+	/** `style` is the citation style in force, so that undo takes a switch back. */
+	doc: { content: 'block+', attrs: { style: { default: null } } },
 	paragraph: { group: 'block', content: 'inline*', parseDOM: [{ tag: 'p' }], toDOM: () => ['p', 0] },
 	heading: {
 		group: 'block',

@@ -5,11 +5,11 @@
  * `{{bibliography Heading}}` the list.
  */
 import { Node } from 'prosemirror-model';
-import { schema, type DocCite } from './schema';
+import { schema, type DocCite, type DocStyle } from './schema';
 import { readLocator } from './locator';
 
 /** @param idOf gives the source id for a key; null makes the citation point at the key itself */
-export function docFromText(text: string, idOf: (key: string) => string | null = (k) => k): Node {
+export function docFromText(text: string, idOf: (key: string) => string | null = (k) => k, style: DocStyle | null = null): Node {
 	let serial = 0;
 	const id = () => `n${(++serial).toString(36)}`;
 	const inline = (s: string): Node[] => {
@@ -51,7 +51,7 @@ export function docFromText(text: string, idOf: (key: string) => string | null =
 			blocks.push(schema.nodes.blockquote.create(null, schema.nodes.paragraph.create(null, inline(block.replace(/^> ?/gm, '')))));
 		} else blocks.push(schema.nodes.paragraph.create(null, inline(block.replace(/\n/g, ' '))));
 	}
-	const doc = schema.nodes.doc.create(null, blocks);
+	const doc = schema.nodes.doc.create({ style }, blocks);
 	doc.check();
 	return doc;
 }

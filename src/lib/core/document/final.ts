@@ -1,0 +1,145 @@
+/**
+ * The manuscript as it is handed in: everything the processor said is ordinary text here, nothing is live.
+ * Writers of file formats work from this and know neither the editor nor the processor.
+ */
+import type { Mark, Node } from 'prosemirror-model';
+import type { Run } from '../csl';
+import type { CitingForm } from '../manuscript';
+
+export type FinalInline = { t: 'text'; run: Run } | { t: 'break' } | { t: 'note'; kind: 'footnote' | 'endnote'; number: number; paragraphs: FinalInline[][] };
+
+export type FinalBlock =
+	| { t: 'paragraph'; inlines: FinalInline[] }
+	| { t: 'heading'; level: number; inlines: FinalInline[] }
+	| { t: 'quote'; paragraphs: FinalInline[][] }
+	| { t: 'list'; ordered: boolean; start: number; items: FinalBlock[][] }
+	| { t: 'figure'; src: string; alt: string; caption: FinalInline[] }
+	| { t: 'table'; rows: { header: boolean; paragraphs: FinalInline[][] }[][] }
+	| { t: 'page-break' }
+	| { t: 'bibliography'; heading: FinalInline[]; entries: { id: string; runs: Run[] }[]; hanging: boolean; aligned: boolean };
+
+export interface FinalDoc {
+	title: string;
+	lang: string;
+	authors: string[];
+	blocks: FinalBlock[];
+}
+
+export interface Formatted {
+	citations: Map<string, { runs: Run[]; leadRuns: Run[] }>;
+	/** Null where the style has no list. */
+	entries: { id: string; runs: Run[] }[] | null;
+	hanging: boolean;
+	aligned: boolean;
+	lang: string;
+}
+
+/** Joins a document and what its citations show. */
+export function toFinal(doc: Node, title: string, authors: string[], form: CitingForm, f: Formatted): FinalDoc {
+	const count = { footnote: 0, endnote: 0 };
+	const asNotes = form !== 'in-text';
+	const kindOfAuto = form === 'endnotes' ? 'endnote' : 'footnote';
+
+	const marked = (text: string, marks: readonly Mark[]): Run => {
+		const run: Run = { text };
+		for (const m of marks) {
+			if (m.type.name === 'em') run.italic = true;
+			else if (m.type.name === 'strong') run.bold = true;
+			else if (m.type.name === 'underline') run.underline = true;
+			else if (m.type.name === 'small_caps') run.smallCaps = true;
+			else if (m.type.name === 'superscript') run.sup = true;
+			else if (m.type.name === 'subscript') run.sub = true;
+			else if (m.type.name === 'link') run.link = m.attrs.href as string;
+		}
+		return run;
+	};
+	const text = (runs: Run[]): FinalInline[] => runs.map((run) => ({ t: 'text', run }));
+
+	const inlines = (parent: Node, inNote: boolean): FinalInline[] => {
+		const out: FinalInline[] = [];
+		parent.forEach((node) => {
+			switch (node.type.name) {
+				case 'text':
+					out.push({ t: 'text', run: marked(node.text!, node.marks) });
+					break;
+				case 'hard_break':
+					out.push({ t: 'break' });
+					break;
+				case 'citation': {
+					const r = f.citations.get(node.attrs.id);
+					const pinned = node.attrs.pinned as { text?: string } | null;
+					const runs = pinned?.text ? [{ text: pinned.text }] : (r?.runs ?? []);
+					if (asNotes && !inNote) {
+						out.push(...text(r?.leadRuns ?? []));
+						out.push({ t: 'note', kind: kindOfAuto, number: ++count[kindOfAuto], paragraphs: [text(runs)] });
+					} else out.push(...text(runs.length ? runs : (r?.leadRuns ?? [])));
+					break;
+				}
+				case 'note': {
+					const kind = node.attrs.kind as 'footnote' | 'endnote';
+					const number = ++count[kind];
+					const paragraphs: FinalInline[][] = [];
+					node.forEach((p) => paragraphs.push(inlines(p, true)));
+					out.push({ t: 'note', kind, number, paragraphs });
+					break;
+				}
+				case 'gap':
+					out.push({ t: 'text', run: { text: node.attrs.hint ? `[source needed: ${node.attrs.hint}]` : '[source needed]' } });
+					break;
+			}
+		});
+		return out;
+	};
+
+	const blocks = (parent: Node): FinalBlock[] => {
+		const out: FinalBlock[] = [];
+		parent.forEach((node) => {
+			switch (node.type.name) {
+				case 'paragraph':
+					out.push({ t: 'paragraph', inlines: inlines(node, false) });
+					break;
+				case 'heading':
+					out.push({ t: 'heading', level: node.attrs.level, inlines: inlines(node, false) });
+					break;
+				case 'blockquote': {
+					const paragraphs: FinalInline[][] = [];
+					node.forEach((p) => paragraphs.push(inlines(p, false)));
+					out.push({ t: 'quote', paragraphs });
+					break;
+				}
+				case 'bullet_list':
+				case 'ordered_list': {
+					const items: FinalBlock[][] = [];
+					node.forEach((item) => items.push(blocks(item)));
+					out.push({ t: 'list', ordered: node.type.name === 'ordered_list', start: node.attrs.order ?? 1, items });
+					break;
+				}
+				case 'figure':
+					out.push({ t: 'figure', src: node.attrs.src, alt: node.attrs.alt, caption: inlines(node.firstChild!, false) });
+					break;
+				case 'table': {
+					const rows: { header: boolean; paragraphs: FinalInline[][] }[][] = [];
+					node.forEach((row) => {
+						const cells: { header: boolean; paragraphs: FinalInline[][] }[] = [];
+						row.forEach((cell) => {
+							const paragraphs: FinalInline[][] = [];
+							cell.forEach((p) => paragraphs.push(inlines(p, false)));
+							cells.push({ header: cell.type.name === 'table_header', paragraphs });
+						});
+						rows.push(cells);
+					});
+					out.push({ t: 'table', rows });
+					break;
+				}
+				case 'page_break':
+					out.push({ t: 'page-break' });
+					break;
+				case 'bibliography':
+					out.push({ t: 'bibliography', heading: inlines(node.firstChild!, false), entries: f.entries ?? [], hanging: f.hanging, aligned: f.aligned });
+					break;
+			}
+		});
+		return out;
+	};
+	return { title, authors, lang: f.lang, blocks: blocks(doc) };
+}

@@ -1,0 +1,121 @@
+/** The final manuscript as one HTML file: semantic, with the roles of DPUB-ARIA 1.1 for notes and the list. */
+import type { Run } from '../../csl';
+import type { FinalBlock, FinalDoc, FinalInline } from '../final';
+
+const esc = (s: string) => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
+
+interface NoteOut {
+	kind: 'footnote' | 'endnote';
+	number: number;
+	html: string;
+}
+
+/** Writes the whole file. */
+export function writeHtml(doc: FinalDoc): string {
+	const notes: NoteOut[] = [];
+	const body = doc.blocks.map((b) => block(b, notes)).join('\n');
+	const section = (kind: 'footnote' | 'endnote', title: string) => {
+		const list = notes.filter((n) => n.kind === kind);
+		if (!list.length) return '';
+		const role = kind === 'footnote' ? 'doc-footnote' : 'doc-endnote';
+		const items = list
+			.map((n) => `<li id="${kind}-${n.number}" role="${role}">${n.html} <a href="#ref-${kind}-${n.number}" role="doc-backlink" aria-label="Back to note ${n.number} in the text">↩</a></li>`)
+			.join('\n');
+		return `<section${kind === 'endnote' ? ' role="doc-endnotes"' : ''} class="notes"><h2>${title}</h2>\n<ol>\n${items}\n</ol></section>`;
+	};
+	return `<!doctype html>
+<html lang="${esc(doc.lang)}">
+<head>
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${esc(doc.title)}</title>
+${doc.authors.map((a) => `<meta name="author" content="${esc(a)}">`).join('\n')}
+<style>
+body { font: 12pt/1.6 Georgia, serif; max-width: 40em; margin: 3em auto; padding: 0 1em; color: #1b2433; }
+h1, h2, h3, h4 { line-height: 1.25; }
+blockquote { margin: 1em 2em; }
+.entries.hanging p { padding-left: 2em; text-indent: -2em; }
+.entries.aligned p { display: grid; grid-template-columns: 2.6em 1fr; }
+.notes { border-top: 1px solid #999; margin-top: 3em; font-size: 0.9em; }
+.small-caps { font-variant: small-caps; }
+.page-break { break-after: page; border: 0; }
+table { border-collapse: collapse; } td, th { border: 1px solid #999; padding: 0.2em 0.6em; }
+</style>
+</head>
+<body>
+<main>
+${body}
+</main>
+${section('footnote', 'Notes')}
+${section('endnote', 'Endnotes')}
+</body>
+</html>
+`;
+}
+
+function runHtml(r: Run): string {
+	let s = esc(r.text);
+	if (r.sup) s = `<sup>${s}</sup>`;
+	if (r.sub) s = `<sub>${s}</sub>`;
+	if (r.smallCaps) s = `<span class="small-caps">${s}</span>`;
+	if (r.underline) s = `<u>${s}</u>`;
+	if (r.bold) s = `<strong>${s}</strong>`;
+	if (r.italic) s = `<em>${s}</em>`;
+	if (r.link && /^(https?:|mailto:)/i.test(r.link)) s = `<a href="${esc(r.link)}">${s}</a>`;
+	return s;
+}
+
+function inline(list: FinalInline[], notes: NoteOut[]): string {
+	return list
+		.map((i) => {
+			if (i.t === 'text') return runHtml(i.run);
+			if (i.t === 'break') return '<br>';
+			const html = i.paragraphs.map((p) => `<p>${inline(p, notes)}</p>`).join('');
+			notes.push({ kind: i.kind, number: i.number, html });
+			return `<a id="ref-${i.kind}-${i.number}" href="#${i.kind}-${i.number}" role="doc-noteref"><sup>${i.number}</sup></a>`;
+		})
+		.join('');
+}
+
+function block(b: FinalBlock, notes: NoteOut[]): string {
+	switch (b.t) {
+		case 'paragraph':
+			return `<p>${inline(b.inlines, notes)}</p>`;
+		case 'heading':
+			return `<h${b.level}>${inline(b.inlines, notes)}</h${b.level}>`;
+		case 'quote':
+			return `<blockquote>${b.paragraphs.map((p) => `<p>${inline(p, notes)}</p>`).join('')}</blockquote>`;
+		case 'list': {
+			const tag = b.ordered ? 'ol' : 'ul';
+			return `<${tag}${b.ordered && b.start !== 1 ? ` start="${b.start}"` : ''}>${b.items.map((i) => `<li>${i.map((x) => block(x, notes)).join('')}</li>`).join('')}</${tag}>`;
+		}
+		case 'figure':
+			return `<figure>${b.src ? `<img src="${esc(b.src)}" alt="${esc(b.alt)}">` : ''}<figcaption>${inline(b.caption, notes)}</figcaption></figure>`;
+		case 'table':
+			return `<table>${b.rows.map((r) => `<tr>${r.map((c) => (c.header ? `<th>${c.paragraphs.map((p) => inline(p, notes)).join('<br>')}</th>` : `<td>${c.paragraphs.map((p) => inline(p, notes)).join('<br>')}</td>`)).join('')}</tr>`).join('')}</table>`;
+		case 'page-break':
+			return '<hr class="page-break">';
+		case 'bibliography':
+			return `<section role="doc-bibliography"><h2>${inline(b.heading, notes)}</h2>\n<div class="entries${b.hanging ? ' hanging' : ''}${b.aligned ? ' aligned' : ''}" role="list">\n${b.entries
+				.map((e) => `<p id="entry-${esc(e.id)}" role="doc-biblioentry">${entry(e.runs, b.aligned)}</p>`)
+				.join('\n')}\n</div></section>`;
+	}
+}
+
+/** An entry whose number stands in the margin has a tab behind it. */
+function entry(runs: Run[], aligned: boolean): string {
+	const at = runs.findIndex((r) => r.text.includes('\t'));
+	if (!aligned || at < 0) return runs.map(runHtml).join('').replace(/\t/g, ' ');
+	const [head, tail] = splitTab(runs, at);
+	return `<span>${head.map(runHtml).join('')}</span><span>${tail.map(runHtml).join('').trimStart()}</span>`;
+}
+
+/** Splits runs at their first tab. */
+export function splitTab(runs: Run[], at: number): [Run[], Run[]] {
+	const r = runs[at];
+	const i = r.text.indexOf('\t');
+	return [
+		[...runs.slice(0, at), { ...r, text: r.text.slice(0, i) }].filter((x) => x.text),
+		[{ ...r, text: r.text.slice(i + 1) }, ...runs.slice(at + 1)].filter((x) => x.text)
+	];
+}

@@ -1,0 +1,22 @@
+/** What node views ask of the draft they are part of. */
+import type { Node } from 'prosemirror-model';
+import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
+import type { ListView, NoteView, Refreshable } from './views';
+
+export interface Desk {
+	/** Citations in the text are shown as note marks. */
+	readonly asNotes: boolean;
+	output(id: string): ClusterOutput | undefined;
+	noteNumber(id: string): number;
+	entries(): EntryOutput[] | null;
+	styleInfo(): StyleInfo | null;
+	register(id: string, v: Refreshable): void;
+	unregister(id: string, v: Refreshable): void;
+	registerNote(id: string, v: NoteView): void;
+	unregisterNote(id: string, v: NoteView): void;
+	noteChanged(node: Node): void;
+	registerList(v: ListView): void;
+	unregisterList(v: ListView): void;
+	openEntry(sourceId: string, anchor: HTMLElement): void;
+	lightUp(sourceId: string | null): void;
+}

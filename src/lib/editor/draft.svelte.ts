@@ -1,0 +1,655 @@
+/**
+ * A manuscript being written: the editor, its worker, what everything shows, and saving.
+ * Data flows one way: editor state → clusters → worker → what citations, notes and entries show.
+ */
+import { EditorState, NodeSelection, Selection, TextSelection, type Transaction } from 'prosemirror-state';
+import { EditorView } from 'prosemirror-view';
+import type { Node } from 'prosemirror-model';
+import { StepMap, Transform } from 'prosemirror-transform';
+import {
+	countDoc, insertCitation, newId, placeCitations, readCitations, readDoc, readOutline, removeCitation, schema, sectionAt, storeDoc,
+	type CitingForm, type DocCite, type DocStyle, type Reading, type Section, type WordCount
+} from '$lib/core/manuscript';
+import type { ClusterOutput, EntryOutput, SessionResult, StyleInfo } from '$lib/core/citing';
+import { describe } from '$lib/data/strip';
+import { saveManuscript } from '$lib/data/manuscripts';
+import { storageMessage, type Manuscript } from '$lib/data/db';
+import { startFormatWorker, type FormatWorker } from '$lib/workers/format';
+import type { Source } from '$lib/core/source';
+import type { UseOf } from '$lib/core/search';
+import type { Desk } from './desk';
+import { editorPlugins, type Gestures } from './plugins';
+import { cleanPaste } from './paste';
+import { nodeViews, type ListView, type NoteView, type Refreshable } from './views';
+
+export type SaveState = 'saved' | 'saving' | 'failed' | 'read-only';
+
+export interface Notice {
+	kind: 'style' | 'storage' | 'tab' | 'worker';
+	text: string;
+}
+
+/** Where the cite line hangs and what it works on. */
+export interface CiteTarget {
+	view: EditorView;
+	/** Position in that view's document. */
+	pos: number;
+	/** The citation being edited; null for a new one. */
+	editing: { id: string; cites: DocCite[] } | null;
+	inNote: boolean;
+	/** A gap that the citation will fill. */
+	query: string;
+	gap: boolean;
+}
+
+const SAVE_DELAY = 400;
+
+export class Draft implements Desk {
+	id: string;
+	title = $state('');
+	kind = $state('');
+	saveState = $state<SaveState>('saved');
+	notices = $state<Notice[]>([]);
+	outline = $state.raw<Section[]>([]);
+	reading = $state.raw<Reading>({ clusters: [], citations: [], notes: [], gaps: [] });
+	words = $state.raw<WordCount>({ text: 0, notes: 0 });
+	list = $state.raw<EntryOutput[] | null>([]);
+	style = $state.raw<StyleInfo | null>(null);
+	docStyle = $state.raw<DocStyle>({ id: 'apa', title: 'APA 7th', form: 'in-text', locale: '' });
+	/** Grows with every result and every change, for views that measure. */
+	revision = $state(0);
+	here = $state(-1);
+	selectedCitation = $state<string | null>(null);
+	cite = $state.raw<CiteTarget | null>(null);
+	entryMenu = $state.raw<{ sourceId: string; anchor: HTMLElement } | null>(null);
+	missing = $state.raw<Set<string>>(new Set());
+	lastChange = $state('');
+	formatted = $state(false);
+
+	view: EditorView | null = null;
+	readonly worker: FormatWorker;
+	private outputs = new Map<string, ClusterOutput>();
+	private numbers = new Map<string, number>();
+	private views = new Map<string, Set<Refreshable>>();
+	private notes = new Map<string, NoteView>();
+	private lists = new Set<ListView>();
+	private innerEditors = new Map<string, EditorView>();
+	private sources = new Map<string, Source>();
+	private serial = 0;
+	private saveTimer: ReturnType<typeof setTimeout> | null = null;
+	private statsTimer: ReturnType<typeof setTimeout> | null = null;
+	private dirty = false;
+	private loadedStyle = '';
+	private recent = new Map<string, number>();
+	private recency = 0;
+	private readonly initial: Node;
+	readonly readOnly: boolean;
+
+	constructor(m: Manuscript, readOnly = false) {
+		this.id = m.id;
+		this.title = m.title;
+		this.kind = m.kind;
+		this.readOnly = readOnly;
+		const doc = readDoc(m.doc);
+		const style: DocStyle = doc.attrs.style ?? { id: m.styleId, title: m.styleTitle, form: m.form, locale: m.locale };
+		this.initial = doc.attrs.style ? doc : schema.nodes.doc.create({ style }, doc.content);
+		this.docStyle = style;
+		this.uncited = m.uncited;
+		this.worker = startFormatWorker((message) => this.notice('worker', `Formatting stopped: ${message}. Your text is safe; reload to go on.`));
+		if (readOnly) {
+			this.saveState = 'read-only';
+			this.notice('tab', 'This manuscript is open in another tab. Here it can only be read, so that neither tab overwrites the other.');
+		}
+	}
+
+	uncited: string[];
+
+	// --- the editor -------------------------------------------------------------------------------------------------
+
+	mount(element: HTMLElement): void {
+		const state = EditorState.create({ doc: this.initial, plugins: editorPlugins(this.gestures(null)) });
+		this.read(state.doc);
+		this.view = new EditorView(element, {
+			state,
+			editable: () => !this.readOnly,
+			nodeViews: nodeViews(this),
+			dispatchTransaction: (tr) => this.dispatch(tr),
+			attributes: { class: 'sheet-text', role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'Manuscript text', spellcheck: 'true' },
+			handleDoubleClickOn: (_v, _p, node, pos) => this.openIfCitation(node, pos),
+			handleClickOn: (_v, _p, node, pos, event) => {
+				if (node.type !== schema.nodes.gap) return false;
+				event.preventDefault();
+				this.fillGap(pos, node);
+				return true;
+			},
+			transformPastedHTML: cleanPaste
+		});
+		void this.loadStyle(this.docStyle);
+		this.stats();
+	}
+
+	/** What keys do; `inner` is the note editor they are pressed in. */
+	gestures(inner: (() => EditorView | null) | null): Gestures {
+		const view = () => (inner ? inner() : this.view);
+		return {
+			cite: () => {
+				const v = view();
+				if (v) this.openCite(v);
+			},
+			openSelected: () => {
+				const v = view();
+				const sel = v?.state.selection;
+				if (!v || !(sel instanceof NodeSelection)) return false;
+				if (sel.node.type === schema.nodes.gap) {
+					this.fillGap(sel.from, sel.node, v);
+					return true;
+				}
+				if (sel.node.type === schema.nodes.note) {
+					this.focusNote(sel.node.attrs.id);
+					return true;
+				}
+				return this.openIfCitation(sel.node, sel.from, v);
+			},
+			insertNote: (kind) => this.insertNote(kind),
+			insertGap: () => this.insertGap()
+		};
+	}
+
+	private dispatch(tr: Transaction): void {
+		const view = this.view!;
+		const before = view.state;
+		const state = before.apply(tr);
+		view.updateState(state);
+		if (tr.docChanged) {
+			this.dirty = true;
+			this.read(state.doc);
+			if (state.doc.attrs.style !== before.doc.attrs.style) {
+				this.docStyle = state.doc.attrs.style as DocStyle;
+				void this.loadStyle(this.docStyle);
+			} else void this.format();
+			this.stats();
+			this.scheduleSave();
+		}
+		if (!state.selection.eq(before.selection) || tr.docChanged) this.look(state);
+	}
+
+	/** Reads citations and notes; numbers are right at once, before anything is formatted. */
+	private read(doc: Node): void {
+		const reading = readCitations(doc, this.docForm(doc));
+		this.reading = reading;
+		const numbers = new Map<string, number>();
+		for (const n of reading.notes) numbers.set(n.id, n.number);
+		const changed: string[] = [];
+		for (const [id, n] of numbers) if (this.numbers.get(id) !== n) changed.push(id);
+		this.numbers = numbers;
+		for (const id of changed) {
+			for (const v of this.views.get(id) ?? []) v.refresh();
+			this.notes.get(id)?.refresh();
+		}
+		this.revision++;
+	}
+
+	private docForm(doc: Node): CitingForm {
+		const form = (doc.attrs.style as DocStyle | null)?.form ?? 'in-text';
+		return form;
+	}
+
+	/** What the foot line and the outline say. */
+	private stats(): void {
+		if (this.statsTimer) return;
+		const run = () => {
+			this.statsTimer = null;
+			if (!this.view) return;
+			const doc = this.view.state.doc;
+			this.outline = readOutline(doc);
+			this.words = countDoc(doc);
+			this.look(this.view.state);
+			this.revision++;
+		};
+		this.statsTimer = setTimeout(run, this.outline.length ? 150 : 0);
+	}
+
+	private look(state: EditorState): void {
+		const sel = state.selection;
+		this.here = sectionAt(this.outline, sel.from);
+		const id = sel instanceof NodeSelection && (sel.node.type === schema.nodes.citation || sel.node.type === schema.nodes.note) ? (sel.node.attrs.id as string) : null;
+		if (id !== this.selectedCitation) this.selectedCitation = id;
+	}
+
+	// --- formatting -------------------------------------------------------------------------------------------------
+
+	get asNotes(): boolean {
+		return this.docStyle.form !== 'in-text';
+	}
+	output(id: string): ClusterOutput | undefined {
+		return this.outputs.get(id);
+	}
+	noteNumber(id: string): number {
+		return this.numbers.get(id) ?? 0;
+	}
+	entries(): EntryOutput[] | null {
+		return this.list;
+	}
+	styleInfo(): StyleInfo | null {
+		return this.style;
+	}
+
+	/** Gives the library to the draft; what changed is formatted again at once. */
+	async useLibrary(sources: Map<string, Source>): Promise<void> {
+		const next = [];
+		for (const [id, s] of sources) if (this.sources.get(id) !== s) next.push($state.snapshot(s.item) as Source['item']);
+		const gone = [...this.sources.keys()].filter((id) => !sources.has(id));
+		this.sources = sources;
+		if (!next.length && !gone.length) return;
+		await this.worker.face.putSources(next, gone);
+		if (this.style) await this.format();
+	}
+
+	source(id: string): Source | undefined {
+		return this.sources.get(id);
+	}
+
+	private async loadStyle(style: DocStyle): Promise<void> {
+		const key = `${style.id}|${style.locale}`;
+		this.notices = this.notices.filter((n) => n.kind !== 'style');
+		if (key !== this.loadedStyle) {
+			const answer = await this.worker.face.useStyle(style.id, style.title, style.locale);
+			if (answer.ok) {
+				this.loadedStyle = key;
+				this.style = answer.style;
+			} else {
+				this.notice('style', `${answer.message} The text is shown in APA 7th until you choose another; nothing was changed.`);
+				const fallback = await this.worker.face.useStyle('apa', 'APA 7th', '');
+				if (fallback.ok) {
+					this.loadedStyle = 'apa|';
+					this.style = fallback.style;
+				}
+			}
+			this.outputs.clear();
+		}
+		for (const set of this.views.values()) for (const v of set) v.refresh();
+		await this.format();
+	}
+
+	/** Asks the worker; only the newest answer counts. */
+	async format(): Promise<void> {
+		if (!this.loadedStyle) return;
+		const serial = ++this.serial;
+		const clusters = this.reading.clusters.map((c) => ({ id: c.id, noteNumber: c.noteNumber, cites: c.cites }));
+		const result = await this.worker.face.format({ clusters, uncited: [...this.uncited], serial });
+		if (result) this.show(result);
+	}
+
+	private show(r: SessionResult): void {
+		for (const c of r.changed) this.outputs.set(c.id, c);
+		if (r.bibliography !== undefined) this.list = r.bibliography;
+		this.missing = new Set(r.warnings.flatMap((w) => (w.itemId ? [w.itemId] : [])));
+		for (const c of r.changed) for (const v of this.views.get(c.id) ?? []) v.refresh();
+		for (const l of this.lists) l.refresh();
+		this.formatted = true;
+		this.revision++;
+	}
+
+	/** All results with runs, for files and copying. */
+	async everything(): Promise<SessionResult> {
+		const serial = ++this.serial;
+		const clusters = this.reading.clusters.map((c) => ({ id: c.id, noteNumber: c.noteNumber, cites: c.cites }));
+		return (await this.worker.face.format({ clusters, uncited: [...this.uncited], serial, full: true }))!;
+	}
+
+	register(id: string, v: Refreshable): void {
+		const set = this.views.get(id) ?? new Set();
+		set.add(v);
+		this.views.set(id, set);
+	}
+	unregister(id: string, v: Refreshable): void {
+		const set = this.views.get(id);
+		set?.delete(v);
+		if (set && !set.size) this.views.delete(id);
+	}
+	registerNote(id: string, v: NoteView): void {
+		this.notes.set(id, v);
+	}
+	unregisterNote(id: string, v: NoteView): void {
+		if (this.notes.get(id) === v) this.notes.delete(id);
+	}
+	registerList(v: ListView): void {
+		this.lists.add(v);
+	}
+	unregisterList(v: ListView): void {
+		this.lists.delete(v);
+	}
+
+	/** The element in the sheet that a margin item belongs to. */
+	anchor(id: string): HTMLElement | null {
+		for (const v of this.views.get(id) ?? []) if (this.view?.dom.contains(v.dom)) return v.dom;
+		return this.notes.get(id)?.dom ?? null;
+	}
+
+	// --- notes ------------------------------------------------------------------------------------------------------
+
+	/** Mounts the editor of one of the writer's notes in the margin. */
+	mountNote(id: string, element: HTMLElement): () => void {
+		const outer = this.notes.get(id);
+		if (!outer || !this.view) return () => {};
+		const inner: EditorView = new EditorView(element, {
+			state: EditorState.create({ doc: outer.node, plugins: editorPlugins(this.gestures(() => this.innerEditors.get(id) ?? null), { inNote: true }) }),
+			editable: () => !this.readOnly,
+			nodeViews: nodeViews(this, true),
+			dispatchTransaction: (tr) => {
+				const { state, transactions } = inner.state.applyTransaction(tr);
+				inner.updateState(state);
+				const at = this.notes.get(id)?.getPos();
+				if (tr.getMeta('outside') || at === undefined || !this.view) return;
+				const up = this.view.state.tr;
+				const offset = StepMap.offset(at + 1);
+				for (const t of transactions) for (const step of t.steps) up.step(step.map(offset)!);
+				if (up.docChanged) this.view.dispatch(up);
+			},
+			handleKeyDown: (_v, e) => {
+				const mod = e.ctrlKey || e.metaKey;
+				if (mod && (e.key === 'z' || e.key === 'y')) {
+					e.preventDefault();
+					void import('prosemirror-history').then(({ undo, redo }) => (e.key === 'y' || e.shiftKey ? redo : undo)(this.view!.state, (t) => this.view!.dispatch(t)));
+					return true;
+				}
+				if (e.key === 'Escape') {
+					this.view!.focus();
+					return true;
+				}
+				return false;
+			},
+			handleDoubleClickOn: (v, _p, node, pos) => this.openIfCitation(node, pos, v),
+			attributes: { class: 'note-text', role: 'textbox', 'aria-label': `Your note ${this.noteNumber(id)}`, 'aria-multiline': 'true' },
+			transformPastedHTML: cleanPaste
+		});
+		this.innerEditors.set(id, inner);
+		return () => {
+			inner.destroy();
+			if (this.innerEditors.get(id) === inner) this.innerEditors.delete(id);
+		};
+	}
+
+	/** Carries a change of a note in the document into its margin editor. */
+	noteChanged(node: Node): void {
+		const inner = this.innerEditors.get(node.attrs.id);
+		if (!inner) return;
+		const state = inner.state;
+		const start = node.content.findDiffStart(state.doc.content);
+		if (start === null) return;
+		let { a: endA, b: endB } = node.content.findDiffEnd(state.doc.content)!;
+		const overlap = start - Math.min(endA, endB);
+		if (overlap > 0) {
+			endA += overlap;
+			endB += overlap;
+		}
+		inner.dispatch(state.tr.replace(start, endB, node.slice(start, endA)).setMeta('outside', true));
+	}
+
+	insertNote(kind: 'footnote' | 'endnote'): boolean {
+		const view = this.view;
+		if (!view || this.readOnly) return false;
+		const head = view.state.selection.$head;
+		if (!head.parent.inlineContent) return false;
+		// a note's mark stands behind the punctuation (Chicago 17, 14.26)
+		const after = head.parent.textBetween(head.parentOffset, head.parent.content.size, '\ufffc', '\ufffc');
+		const word = /^[\p{L}\p{N}’'-]+/u.exec(after)?.[0] ?? '';
+		const before = head.parent.textBetween(0, head.parentOffset, '\ufffc', '\ufffc');
+		const middle = word && /[\p{L}\p{N}]$/u.test(before) ? word.length : 0;
+		const over = /^[.,;:!?…]+[”’"'»]?/.exec(after.slice(middle))?.[0].length ?? 0;
+		const pos = head.pos + middle + over;
+		const id = newId();
+		const tr = view.state.tr.insert(pos, schema.nodes.note.create({ id, kind }, schema.nodes.paragraph.create()));
+		tr.setSelection(TextSelection.create(tr.doc, pos + tr.doc.nodeAt(pos)!.nodeSize));
+		view.dispatch(tr.scrollIntoView());
+		this.lastChange = 'Note added';
+		this.focusNote(id);
+		return true;
+	}
+
+	removeNote(id: string): void {
+		const at = this.notes.get(id)?.getPos();
+		if (at === undefined || !this.view) return;
+		const node = this.view.state.doc.nodeAt(at)!;
+		this.view.dispatch(this.view.state.tr.delete(at, at + node.nodeSize));
+		this.view.focus();
+		this.lastChange = 'Note deleted';
+	}
+
+	focusNote(id: string): void {
+		// its margin editor mounts with the next drawing
+		const tryFocus = (left: number) => {
+			const inner = this.innerEditors.get(id);
+			if (inner) {
+				inner.focus();
+				inner.dispatch(inner.state.tr.setSelection(Selection.atEnd(inner.state.doc)).setMeta('outside', true));
+			} else if (left > 0) requestAnimationFrame(() => tryFocus(left - 1));
+		};
+		tryFocus(20);
+	}
+
+	// --- citing -----------------------------------------------------------------------------------------------------
+
+	openCite(view: EditorView | null = this.view): void {
+		if (!view || this.readOnly) return;
+		const head = view.state.selection.$head;
+		if (!head.parent.inlineContent) return;
+		this.cite = { view, pos: head.pos, editing: null, inNote: view !== this.view, query: '', gap: false };
+	}
+
+	private openIfCitation(node: Node, pos: number, view: EditorView | null = this.view): boolean {
+		if (node.type !== schema.nodes.citation || !view || this.readOnly) return false;
+		this.cite = { view, pos, editing: { id: node.attrs.id, cites: node.attrs.cites }, inNote: view !== this.view, query: '', gap: false };
+		return true;
+	}
+
+	/** Opens the cite line on a citation anywhere in the manuscript. */
+	editCitation(id: string): void {
+		const info = this.reading.citations.find((c) => c.id === id);
+		if (!info || !this.view) return;
+		if (info.notePos < 0) {
+			this.select(info.pos);
+			this.openIfCitation(this.view.state.doc.nodeAt(info.pos)!, info.pos);
+		}
+	}
+
+	private fillGap(pos: number, node: Node, view: EditorView | null = this.view): void {
+		if (view) this.cite = { view, pos, editing: null, inNote: view !== this.view, query: node.attrs.hint, gap: true };
+	}
+
+	insertGap(): boolean {
+		const view = this.view;
+		if (!view || this.readOnly || !view.state.selection.$head.parent.inlineContent) return false;
+		const pos = view.state.selection.head;
+		const before = view.state.doc.resolve(pos).nodeBefore;
+		const space = before?.isText && !/\s$/.test(before.text!) ? ' ' : '';
+		const tr = view.state.tr;
+		if (space) tr.insertText(space, pos);
+		tr.insert(pos + space.length, schema.nodes.gap.create({ id: newId() }));
+		view.dispatch(tr);
+		return true;
+	}
+
+	/** Puts the cites of the cite line into the text; an empty list takes the citation out. */
+	commitCite(target: CiteTarget, cites: DocCite[]): void {
+		const { view } = target;
+		const tr = view.state.tr;
+		if (target.editing) {
+			const at = positionOf(view.state.doc, target.editing.id);
+			if (at < 0) return this.closeCite();
+			if (!cites.length) removeCitation(tr, at);
+			else {
+				tr.setNodeAttribute(at, 'cites', cites);
+				tr.setNodeAttribute(at, 'pinned', null);
+				tr.setSelection(TextSelection.create(tr.doc, at + 1));
+			}
+			this.lastChange = cites.length ? 'Citation changed' : 'Citation deleted';
+		} else if (cites.length) {
+			let pos = target.pos;
+			if (target.gap) {
+				tr.delete(pos, pos + 1);
+			} else pos = Math.min(pos, tr.doc.content.size);
+			const end = insertCitation(tr, pos, newId(), cites, this.style?.placement ?? 'sentence', this.style?.american ?? true, target.inNote);
+			if (!target.gap) {
+				// go on where one was: behind the citation, and behind the mark that now follows it
+				const mapped = tr.mapping.map(target.pos);
+				tr.setSelection(TextSelection.near(tr.doc.resolve(Math.max(end, mapped))));
+			}
+			this.lastChange = 'Citation added';
+		}
+		for (const c of cites) this.recent.set(c.sourceId, ++this.recency);
+		this.closeCite();
+		if (tr.docChanged) view.dispatch(tr.scrollIntoView());
+	}
+
+	closeCite(): void {
+		const view = this.cite?.view;
+		this.cite = null;
+		view?.focus();
+	}
+
+	/** How each source is used: for ranking. */
+	uses(): Map<string, UseOf> {
+		const out = new Map<string, UseOf>();
+		const section = this.here;
+		for (const c of this.reading.citations) {
+			const inSection = sectionAt(this.outline, c.notePos >= 0 ? c.notePos : c.pos) === section;
+			for (const cite of c.cites) {
+				const u = out.get(cite.sourceId) ?? { here: 0, section: 0, last: this.recent.get(cite.sourceId) ?? 0 };
+				u.here++;
+				if (inSection) u.section++;
+				out.set(cite.sourceId, u);
+			}
+		}
+		return out;
+	}
+
+	/** Where a source is cited, in order, with words around it. */
+	places(sourceId: string): { id: string; pos: number; section: string; words: string }[] {
+		if (!this.view) return [];
+		const doc = this.view.state.doc;
+		return this.reading.citations
+			.filter((c) => c.cites.some((x) => x.sourceId === sourceId))
+			.map((c) => {
+				const pos = c.notePos >= 0 ? c.notePos : c.pos;
+				const at = doc.resolve(pos);
+				const before = at.parent.textBetween(0, at.parentOffset, ' ', '').trim();
+				return { id: c.id, pos, section: this.outline[sectionAt(this.outline, pos)]?.title ?? this.title, words: before.length > 60 ? `…${before.slice(-58)}` : before };
+			});
+	}
+
+	// --- going places -----------------------------------------------------------------------------------------------
+
+	goto(pos: number): void {
+		const view = this.view;
+		if (!view) return;
+		const at = Math.max(0, Math.min(pos + 1, view.state.doc.content.size));
+		view.dispatch(view.state.tr.setSelection(Selection.near(view.state.doc.resolve(at))).scrollIntoView());
+		const dom = view.domAtPos(at).node;
+		(dom instanceof HTMLElement ? dom : dom.parentElement)?.scrollIntoView({ block: 'center' });
+		view.focus();
+	}
+
+	select(pos: number): void {
+		const view = this.view;
+		if (!view) return;
+		view.dispatch(view.state.tr.setSelection(NodeSelection.create(view.state.doc, pos)));
+		(view.nodeDOM(pos) as HTMLElement | null)?.scrollIntoView({ block: 'nearest' });
+		view.focus();
+	}
+
+	openEntry(sourceId: string, anchor: HTMLElement): void {
+		this.entryMenu = { sourceId, anchor };
+	}
+
+	lightUp(sourceId: string | null): void {
+		for (const el of this.view?.dom.querySelectorAll('.cite.lit') ?? []) el.classList.remove('lit');
+		if (!sourceId) return;
+		for (const el of this.view?.dom.querySelectorAll<HTMLElement>('.cite[data-sources]') ?? []) {
+			if (el.dataset.sources!.split(' ').includes(sourceId)) el.classList.add('lit');
+		}
+	}
+
+	// --- style ------------------------------------------------------------------------------------------------------
+
+	/** Switches the style: marks move over punctuation, all in one step that undo takes back. */
+	applyStyle(info: StyleInfo, locale = ''): void {
+		const view = this.view;
+		if (!view || this.readOnly) return;
+		const form: CitingForm = info.class === 'note' ? (this.docStyle.form === 'endnotes' ? 'endnotes' : 'footnotes') : 'in-text';
+		const style: DocStyle = { id: info.id, title: info.title, form, locale };
+		const tr = view.state.tr;
+		placeCitations(tr.doc, info.placement, info.american, tr as unknown as Transform);
+		tr.setDocAttribute('style', style);
+		view.dispatch(tr);
+		this.lastChange = `Style changed to ${info.title}`;
+	}
+
+	setForm(form: CitingForm): void {
+		const view = this.view;
+		if (!view || this.readOnly) return;
+		view.dispatch(view.state.tr.setDocAttribute('style', { ...this.docStyle, form }));
+	}
+
+	setTitle(title: string): void {
+		this.title = title;
+		this.dirty = true;
+		this.scheduleSave();
+	}
+
+	// --- keeping ----------------------------------------------------------------------------------------------------
+
+	private scheduleSave(): void {
+		if (this.readOnly) return;
+		this.saveState = 'saving';
+		if (this.saveTimer) clearTimeout(this.saveTimer);
+		this.saveTimer = setTimeout(() => void this.save(), SAVE_DELAY);
+	}
+
+	async save(): Promise<void> {
+		if (this.saveTimer) clearTimeout(this.saveTimer);
+		this.saveTimer = null;
+		if (!this.dirty || !this.view || this.readOnly) return;
+		this.dirty = false;
+		const doc = this.view.state.doc;
+		try {
+			await saveManuscript(this.id, {
+				title: this.title,
+				doc: storeDoc(doc),
+				styleId: this.docStyle.id,
+				styleTitle: this.docStyle.title,
+				form: this.docStyle.form,
+				locale: this.docStyle.locale,
+				...describe(doc, this.docStyle.form)
+			});
+			if (!this.dirty) this.saveState = 'saved';
+			this.notices = this.notices.filter((n) => n.kind !== 'storage');
+		} catch (e) {
+			this.dirty = true;
+			this.saveState = 'failed';
+			this.notice('storage', storageMessage(e));
+		}
+	}
+
+	private notice(kind: Notice['kind'], text: string): void {
+		this.notices = [...this.notices.filter((n) => n.kind !== kind), { kind, text }];
+	}
+
+	async destroy(): Promise<void> {
+		await this.save();
+		if (this.statsTimer) clearTimeout(this.statsTimer);
+		for (const e of this.innerEditors.values()) e.destroy();
+		this.view?.destroy();
+		this.view = null;
+		this.worker.stop();
+	}
+}
+
+function positionOf(doc: Node, id: string): number {
+	let at = -1;
+	doc.descendants((node, pos) => {
+		if (node.type === schema.nodes.citation && node.attrs.id === id) at = pos;
+		return at < 0;
+	});
+	return at;
+}

@@ -1,0 +1,136 @@
+/** Keys, input rules, unique identities, clean paste. */
+import { baseKeymap, chainCommands, setBlockType, toggleMark, wrapIn } from 'prosemirror-commands';
+import { dropCursor } from 'prosemirror-dropcursor';
+import { gapCursor } from 'prosemirror-gapcursor';
+import { history, redo, undo } from 'prosemirror-history';
+import { ellipsis, InputRule, inputRules, textblockTypeInputRule, wrappingInputRule } from 'prosemirror-inputrules';
+import { keymap } from 'prosemirror-keymap';
+import { liftListItem, sinkListItem, splitListItem, wrapInList } from 'prosemirror-schema-list';
+import { NodeSelection, Plugin, type Command, type EditorState, type Transaction } from 'prosemirror-state';
+import { goToNextCell, tableEditing } from 'prosemirror-tables';
+import type { Node } from 'prosemirror-model';
+import { newId, schema } from '$lib/core/manuscript';
+
+export interface Gestures {
+	/** Opens the cite line at the caret. */
+	cite(): void;
+	/** Opens the cite line on the selected citation; false where none is selected. */
+	openSelected(): boolean;
+	insertNote(kind: 'footnote' | 'endnote'): boolean;
+	insertGap(): boolean;
+	find?(): void;
+}
+
+const { marks, nodes } = schema;
+
+/** An atom before or after the caret is first selected, then deleted: never lost by one careless key. */
+function selectAtom(back: boolean): Command {
+	return (state, dispatch) => {
+		const { $from, empty } = state.selection;
+		if (!empty) return false;
+		const node = back ? $from.nodeBefore : $from.nodeAfter;
+		if (!node || !(node.type === nodes.citation || node.type === nodes.note || node.type === nodes.gap)) return false;
+		dispatch?.(state.tr.setSelection(NodeSelection.create(state.doc, back ? $from.pos - node.nodeSize : $from.pos)));
+		return true;
+	};
+}
+
+/** Backspace at the start of the block behind the list must not pull text into it. */
+const guardList: Command = (state) => {
+	const { $from, empty } = state.selection;
+	if (!empty || $from.parentOffset > 0 || $from.depth !== 1) return false;
+	const before = state.doc.childCount && $from.index(0) > 0 ? state.doc.child($from.index(0) - 1) : null;
+	return before?.type === nodes.bibliography && $from.parent.content.size > 0;
+};
+
+const smartQuotes = [
+	new InputRule(/(?:^|[\s([{<—–/‘“])(")$/, (s, m, from, to) => quoteRule(s, m, from, to, '“')),
+	new InputRule(/"$/, '”'),
+	new InputRule(/(?:^|[\s([{<—–/“‘])(')$/, (s, m, from, to) => quoteRule(s, m, from, to, '‘')),
+	new InputRule(/'$/, '’')
+];
+
+function quoteRule(state: EditorState, m: RegExpMatchArray, from: number, to: number, mark: string): Transaction {
+	return state.tr.insertText(mark, from + m[0].length - 1, to);
+}
+
+export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): Plugin[] {
+	const keys: Record<string, Command> = {
+		'Mod-z': undo,
+		'Mod-y': redo,
+		'Mod-Shift-z': redo,
+		'Mod-i': toggleMark(marks.em),
+		'Mod-b': toggleMark(marks.strong),
+		'Mod-u': toggleMark(marks.underline),
+		Enter: chainCommands(() => g.openSelected(), splitListItem(nodes.list_item)),
+		Backspace: chainCommands(selectAtom(true), guardList),
+		Delete: selectAtom(false),
+		'Shift-Enter': (state, dispatch) => {
+			dispatch?.(state.tr.replaceSelectionWith(nodes.hard_break.create()).scrollIntoView());
+			return true;
+		},
+		'Mod-Shift-e': () => {
+			g.cite();
+			return true;
+		},
+		'Mod-Shift-n': () => g.insertNote('footnote'),
+		'Alt-n': () => g.insertNote('footnote'),
+		'Alt-g': () => g.insertGap(),
+		Tab: chainCommands(goToNextCell(1), sinkListItem(nodes.list_item)),
+		'Shift-Tab': chainCommands(goToNextCell(-1), liftListItem(nodes.list_item)),
+		'Mod-Alt-0': setBlockType(nodes.paragraph),
+		'Mod-Alt-2': setBlockType(nodes.heading, { level: 2 }),
+		'Mod-Alt-3': setBlockType(nodes.heading, { level: 3 }),
+		'Mod-Alt-q': wrapIn(nodes.blockquote),
+		'Mod-Alt-l': wrapInList(nodes.bullet_list)
+	};
+	const rules = [...smartQuotes, ellipsis, new InputRule(/--$/, '–')];
+	if (!options.inNote) {
+		rules.push(
+			textblockTypeInputRule(/^(#{1,4})\s$/, nodes.heading, (m) => ({ level: m[1].length })),
+			wrappingInputRule(/^\s*>\s$/, nodes.blockquote),
+			wrappingInputRule(/^\s*([-*])\s$/, nodes.bullet_list),
+			wrappingInputRule(/^(\d+)\.\s$/, nodes.ordered_list, (m) => ({ order: Number(m[1]) }))
+		);
+	}
+	const list = [inputRules({ rules }), keymap(keys), keymap(baseKeymap), citeTrigger(g), dropCursor({ color: 'var(--verdigris)' })];
+	if (!options.inNote) list.push(history(), gapCursor(), tableEditing(), uniqueIds());
+	return list;
+}
+
+/** `@` at the start of a word opens the cite line instead of being typed. */
+function citeTrigger(g: Gestures): Plugin {
+	return new Plugin({
+		props: {
+			handleTextInput(view, from, _to, text) {
+				if (text !== '@') return false;
+				const $from = view.state.doc.resolve(from);
+				const before = $from.parent.textBetween(Math.max(0, $from.parentOffset - 1), $from.parentOffset, '\ufffc', '\ufffc');
+				if (before && !/[\s([{“‘"'«\ufffc—–]/.test(before)) return false;
+				g.cite();
+				return true;
+			}
+		}
+	});
+}
+
+/** Citations, notes, gaps and lists that were copied get identities of their own. */
+export function uniqueIds(): Plugin {
+	return new Plugin({
+		appendTransaction(trs, _old, state) {
+			if (!trs.some((t) => t.docChanged)) return null;
+			const seen = new Set<string>();
+			let tr: Transaction | null = null;
+			state.doc.descendants((node: Node, pos) => {
+				if (!('id' in node.attrs)) return true;
+				if (!node.attrs.id || seen.has(node.attrs.id)) {
+					const id = newId();
+					tr = (tr ?? state.tr).setNodeAttribute(pos, 'id', id);
+					seen.add(id);
+				} else seen.add(node.attrs.id);
+				return true;
+			});
+			return tr;
+		}
+	});
+}

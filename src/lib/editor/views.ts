@@ -1,0 +1,243 @@
+/** How citations, notes, gaps and the bibliography look in the sheet. */
+import type { Node } from 'prosemirror-model';
+import type { EditorView, NodeView, NodeViewConstructor } from 'prosemirror-view';
+import type { Desk } from './desk';
+
+/** A citation: its text in the sentence, or a note's mark. */
+class CitationView implements NodeView {
+	readonly dom: HTMLElement;
+	private shown = '';
+
+	constructor(
+		private node: Node,
+		private readonly desk: Desk,
+		private readonly inNote: boolean
+	) {
+		this.dom = document.createElement('span');
+		this.dom.className = 'cite';
+		this.dom.dataset.citation = node.attrs.id;
+		desk.register(node.attrs.id, this);
+		this.refresh();
+	}
+
+	refresh(): void {
+		const id = this.node.attrs.id as string;
+		const asMark = !this.inNote && this.desk.asNotes;
+		const out = this.desk.output(id);
+		let html: string;
+		let label: string;
+		if (this.node.attrs.pinned) {
+			html = this.node.attrs.pinned.html;
+			label = this.node.attrs.pinned.html;
+		} else if (asMark) {
+			const n = this.desk.noteNumber(id);
+			html = `${out?.lead ?? ''}<sup class="mark">${n || '·'}</sup>`;
+			label = `Note ${n}: ${out?.text ?? ''}`;
+		} else {
+			html = out ? out.html || out.lead : '<span class="pending">…</span>';
+			label = out?.text ?? '';
+		}
+		const state = `${asMark}|${html}`;
+		if (state === this.shown) return;
+		this.shown = state;
+		this.dom.classList.toggle('as-mark', asMark);
+		this.dom.innerHTML = html;
+		this.dom.setAttribute('role', 'button');
+		this.dom.setAttribute('aria-label', `Citation: ${label}`);
+		this.dom.dataset.sources = (this.node.attrs.cites as { sourceId: string }[]).map((c) => c.sourceId).join(' ');
+	}
+
+	update(node: Node): boolean {
+		if (node.type !== this.node.type) return false;
+		if (node.attrs.id !== this.node.attrs.id) {
+			this.desk.unregister(this.node.attrs.id, this);
+			this.desk.register(node.attrs.id, this);
+			this.dom.dataset.citation = node.attrs.id;
+		}
+		this.node = node;
+		this.refresh();
+		return true;
+	}
+
+	selectNode(): void {
+		this.dom.classList.add('selected');
+	}
+	deselectNode(): void {
+		this.dom.classList.remove('selected');
+	}
+	ignoreMutation(): boolean {
+		return true;
+	}
+	destroy(): void {
+		this.desk.unregister(this.node.attrs.id, this);
+	}
+}
+
+/** One of the writer's own notes: its mark; the words stand in the margin. */
+export class NoteView implements NodeView {
+	readonly dom: HTMLElement;
+
+	constructor(
+		public node: Node,
+		private readonly desk: Desk,
+		readonly getPos: () => number | undefined
+	) {
+		this.dom = document.createElement('sup');
+		this.dom.className = 'mark own';
+		desk.registerNote(node.attrs.id, this);
+		this.refresh();
+	}
+
+	refresh(): void {
+		const n = this.desk.noteNumber(this.node.attrs.id);
+		this.dom.textContent = String(n || '·');
+		this.dom.dataset.note = this.node.attrs.id;
+		this.dom.setAttribute('role', 'button');
+		this.dom.setAttribute('aria-label', `Your note ${n}`);
+	}
+
+	update(node: Node): boolean {
+		if (node.type !== this.node.type) return false;
+		if (node.attrs.id !== this.node.attrs.id) {
+			this.desk.unregisterNote(this.node.attrs.id, this);
+			this.desk.registerNote(node.attrs.id, this);
+		}
+		this.node = node;
+		this.refresh();
+		this.desk.noteChanged(node);
+		return true;
+	}
+
+	selectNode(): void {
+		this.dom.classList.add('selected');
+	}
+	deselectNode(): void {
+		this.dom.classList.remove('selected');
+	}
+	stopEvent(): boolean {
+		return false;
+	}
+	ignoreMutation(): boolean {
+		return true;
+	}
+	destroy(): void {
+		this.desk.unregisterNote(this.node.attrs.id, this);
+	}
+}
+
+/** A visible "source needed". */
+class GapView implements NodeView {
+	readonly dom: HTMLElement;
+	constructor(private readonly node: Node) {
+		this.dom = document.createElement('span');
+		this.dom.className = 'gap';
+		this.dom.textContent = node.attrs.hint ? `source needed: ${node.attrs.hint}` : 'source needed';
+		this.dom.setAttribute('role', 'button');
+	}
+	update(node: Node): boolean {
+		return node.eq(this.node);
+	}
+	selectNode(): void {
+		this.dom.classList.add('selected');
+	}
+	deselectNode(): void {
+		this.dom.classList.remove('selected');
+	}
+	ignoreMutation(): boolean {
+		return true;
+	}
+}
+
+/** The list: an editable heading and entries nobody can type into. */
+class BibliographyView implements NodeView {
+	readonly dom: HTMLElement;
+	readonly contentDOM: HTMLElement;
+	private readonly list: HTMLElement;
+	private shown: unknown = null;
+
+	constructor(
+		private node: Node,
+		private readonly desk: Desk
+	) {
+		this.dom = document.createElement('section');
+		this.dom.className = 'bibliography';
+		this.contentDOM = document.createElement('div');
+		this.list = document.createElement('div');
+		this.list.className = 'entries';
+		this.list.contentEditable = 'false';
+		this.list.setAttribute('aria-label', 'Bibliography entries');
+		this.list.setAttribute('role', 'list');
+		this.dom.append(this.contentDOM, this.list);
+		this.list.addEventListener('click', (e) => {
+			const entry = (e.target as HTMLElement).closest<HTMLElement>('[data-entry]');
+			if (!entry) return;
+			e.preventDefault();
+			desk.openEntry(entry.dataset.entry!, entry);
+		});
+		this.list.addEventListener('keydown', (e) => {
+			const entry = (e.target as HTMLElement).closest<HTMLElement>('[data-entry]');
+			if (entry && (e.key === 'Enter' || e.key === ' ')) {
+				e.preventDefault();
+				desk.openEntry(entry.dataset.entry!, entry);
+			}
+		});
+		this.list.addEventListener('mouseover', (e) => desk.lightUp((e.target as HTMLElement).closest<HTMLElement>('[data-entry]')?.dataset.entry ?? null));
+		this.list.addEventListener('mouseleave', () => desk.lightUp(null));
+		desk.registerList(this);
+		this.refresh();
+	}
+
+	refresh(): void {
+		const entries = this.desk.entries();
+		if (entries === this.shown) return;
+		this.shown = entries;
+		this.list.replaceChildren();
+		const s = this.desk.styleInfo();
+		this.list.classList.toggle('hanging', Boolean(s?.hangingIndent));
+		this.list.classList.toggle('aligned', Boolean(s?.secondFieldAlign));
+		if (entries === null || entries.length === 0) {
+			const p = document.createElement('p');
+			p.className = 'none';
+			p.textContent = entries === null ? 'This style has no list of sources.' : 'The sources you cite will be listed here.';
+			this.list.append(p);
+			return;
+		}
+		for (const e of entries) {
+			const div = document.createElement('div');
+			div.className = 'entry';
+			div.dataset.entry = e.id;
+			div.setAttribute('role', 'listitem');
+			div.tabIndex = 0;
+			div.innerHTML = e.html;
+			for (const a of div.querySelectorAll('a')) a.tabIndex = -1;
+			this.list.append(div);
+		}
+	}
+
+	update(node: Node): boolean {
+		if (node.type !== this.node.type) return false;
+		this.node = node;
+		return true;
+	}
+	stopEvent(e: Event): boolean {
+		return this.list.contains(e.target as globalThis.Node);
+	}
+	ignoreMutation(m: { type: string; target: globalThis.Node }): boolean {
+		return this.list.contains(m.target) || m.target === this.list;
+	}
+	destroy(): void {
+		this.desk.unregisterList(this);
+	}
+}
+
+export type ListView = BibliographyView;
+export type Refreshable = { refresh(): void; dom: HTMLElement };
+
+export function nodeViews(desk: Desk, inNote = false): Record<string, NodeViewConstructor> {
+	return {
+		citation: (node) => new CitationView(node, desk, inNote),
+		note: (node, _view: EditorView, getPos) => new NoteView(node, desk, getPos),
+		gap: (node) => new GapView(node),
+		bibliography: (node) => new BibliographyView(node, desk)
+	};
+}

@@ -1,0 +1,302 @@
+<script lang="ts">
+	import { liveQuery } from 'dexie';
+	import { formatDistanceToNowStrict } from 'date-fns';
+	import { goto } from '$app/navigation';
+	import { Dropdown, DropdownItem } from 'flowbite-svelte';
+	import { db, type Manuscript } from '$lib/data/db';
+	import { createManuscript, duplicateManuscript, PAPERS, removeManuscript, restoreManuscript, saveManuscript } from '$lib/data/manuscripts';
+	import { beginEmpty } from '$lib/data/seed';
+	import { library } from '../library.svelte';
+	import { toasts } from '../toasts.svelte';
+	import Bar from '../parts/Bar.svelte';
+	import Btn from '../parts/Btn.svelte';
+	import { DotsHorizontalOutline } from '../parts/icons';
+	import Strip from './Strip.svelte';
+
+	let list = $state.raw<Manuscript[] | null>(null);
+	let isDemo = $state(false);
+	let renaming = $state<string | null>(null);
+	let openMenu = $state<string | null>(null);
+	let showKinds = $state(false);
+
+	$effect(() => {
+		if (!library.ready) return;
+		if (library.trouble) {
+			list = [];
+			return;
+		}
+		const sub = liveQuery(() => db.manuscripts.orderBy('updatedAt').reverse().toArray()).subscribe({ next: (m) => (list = m) });
+		const sub2 = liveQuery(() => db.settings.get('begun')).subscribe({ next: (s) => (isDemo = s?.value === 'demo') });
+		return () => {
+			sub.unsubscribe();
+			sub2.unsubscribe();
+		};
+	});
+
+	async function start(kind?: string) {
+		const m = await createManuscript(kind);
+		await goto(`/draft/${m.id}`);
+	}
+	async function remove(m: Manuscript) {
+		openMenu = null;
+		const kept = await removeManuscript(m.id);
+		if (kept) toasts.say(`“${m.title}” is off the desk.`, { label: 'Bring it back', run: () => restoreManuscript(kept) });
+	}
+	async function duplicate(m: Manuscript) {
+		openMenu = null;
+		const copy = await duplicateManuscript(m.id);
+		if (copy) toasts.say(`“${copy.title}” is on the desk.`);
+	}
+	async function rename(m: Manuscript, title: string) {
+		renaming = null;
+		const t = title.trim();
+		if (t && t !== m.title) await saveManuscript(m.id, { title: t });
+	}
+	async function empty() {
+		const undo = await beginEmpty();
+		toasts.say('The desk and the library are empty now.', { label: 'Bring the demo back', run: undo });
+	}
+	const focus = (el: HTMLInputElement) => {
+		el.focus();
+		el.select();
+	};
+	const formWords = { 'in-text': 'in text', footnotes: 'footnotes', endnotes: 'endnotes' };
+	const parts = (t: string) => t.split(/,\s*(?=full note|author|Cite)/);
+	const when = (t: number) => formatDistanceToNowStrict(t, { addSuffix: true });
+</script>
+
+<svelte:head><title>Desk · Rapid Quill</title></svelte:head>
+<Bar here="Desk" />
+<main class="desk">
+	<div class="head">
+		<h1>On the desk</h1>
+		<span class="spacer"></span>
+		<Btn kind="primary" onclick={() => start()}>New manuscript</Btn>
+	</div>
+
+	{#if list === null}
+		<p class="quiet">Opening the desk…</p>
+	{:else if list.length === 0}
+		<div class="none">
+			<h2>Nothing is on the desk yet</h2>
+			<p>Start a manuscript from a kind of paper below; it brings its style, its list of sources and an empty sheet.</p>
+		</div>
+	{:else}
+		<ul>
+			{#each list as m (m.id)}
+				<li class="ms">
+					<div class="name">
+						{#if renaming === m.id}
+							<input
+								use:focus
+								value={m.title}
+								aria-label="Title of the manuscript"
+								onkeydown={(e) => {
+									if (e.key === 'Enter') void rename(m, e.currentTarget.value);
+									if (e.key === 'Escape') renaming = null;
+								}}
+								onblur={(e) => void rename(m, e.currentTarget.value)}
+							/>
+						{:else}
+							<h2><a href="/draft/{m.id}">{m.title}</a></h2>
+						{/if}
+						<div class="by">{m.kind} · changed {when(m.updatedAt)} · {m.words.toLocaleString('en')} words</div>
+					</div>
+					<div class="strip"><Strip strip={m.strip} onpick={(pos) => goto(`/draft/${m.id}?at=${pos}`)} /></div>
+					<div class="style"><b>{parts(m.styleTitle)[0]}</b>{parts(m.styleTitle)[1] ? `${parts(m.styleTitle)[1]}, ` : ''}{formWords[m.form]}</div>
+					<div class="state">
+						{#if m.strip.checks.length}
+							<span class="att"><i class="diamond" aria-hidden="true"></i>{m.strip.checks.length} to check</span>
+						{:else}<span class="ok">Nothing to check</span>{/if}
+					</div>
+					<div class="more">
+						<Btn kind="quiet" label="More for {m.title}" onclick={() => (openMenu = openMenu === m.id ? null : m.id)}
+							><DotsHorizontalOutline class="icon" /></Btn
+						>
+						<Dropdown simple class="menu" isOpen={openMenu === m.id} onclose={() => (openMenu === m.id ? (openMenu = null) : null)}>
+							<DropdownItem
+								onclick={() => {
+									openMenu = null;
+									renaming = m.id;
+								}}>Rename</DropdownItem
+							>
+							<DropdownItem onclick={() => duplicate(m)}>Duplicate</DropdownItem>
+							<DropdownItem href="/draft/{m.id}/hand-in">Hand in</DropdownItem>
+							<DropdownItem onclick={() => remove(m)}>Delete</DropdownItem>
+						</Dropdown>
+					</div>
+				</li>
+			{/each}
+		</ul>
+	{/if}
+
+	<h2 class="start">Start from a kind of paper</h2>
+	<div class="kinds">
+		{#each PAPERS as p (p.kind)}
+			<button type="button" onclick={() => start(p.kind)}><b>{p.kind}</b><span>{p.note}</span></button>
+		{/each}
+	</div>
+	{#if isDemo && !showKinds}
+		<p class="demo">
+			These manuscripts and sources are an invented example. <button type="button" class="link" onclick={empty}>Begin with an empty desk</button>
+		</p>
+	{/if}
+</main>
+<footer class="foot">
+	<span>{list?.length ?? 0} manuscript{list?.length === 1 ? '' : 's'}</span>
+	<span>{library.sources.size} sources</span>
+	<span class="spacer"></span>
+	<span>{library.trouble ? 'Not kept' : 'Kept in this browser'}</span>
+</footer>
+
+<style>
+	.desk {
+		padding: 34px 40px 60px;
+		max-width: 1280px;
+		margin: 0 auto;
+		min-height: calc(100vh - var(--bar) - var(--foot));
+	}
+	h1 {
+		font: 600 24px/1.2 var(--serif);
+		letter-spacing: -0.01em;
+	}
+	.head {
+		display: flex;
+		align-items: center;
+		gap: 10px;
+		margin-bottom: 22px;
+	}
+	.spacer {
+		flex: 1;
+	}
+	.ms {
+		display: grid;
+		grid-template-columns: minmax(220px, 1fr) minmax(160px, 330px) 150px 130px 40px;
+		gap: 0 28px;
+		align-items: center;
+		background: var(--sheet);
+		border: 1px solid var(--line-soft);
+		border-radius: var(--r2);
+		padding: 18px 14px 18px 24px;
+		margin-bottom: 12px;
+	}
+	.ms h2 {
+		font: 600 18px/1.3 var(--serif);
+		overflow-wrap: anywhere;
+	}
+	.ms h2 a:hover {
+		color: var(--verdigris-strong);
+	}
+	.name input {
+		font: 600 18px/1.3 var(--serif);
+		width: 100%;
+		background: var(--desk-raised);
+		border: 1px solid var(--line);
+		border-radius: var(--r1);
+		padding: 2px 6px;
+		color: var(--ink);
+	}
+	.by,
+	.ok {
+		color: var(--ink-3);
+		font-size: 12.5px;
+		margin-top: 3px;
+	}
+	.style {
+		color: var(--ink-2);
+		font-size: 13px;
+	}
+	.style b {
+		display: block;
+		font-weight: 600;
+		color: var(--ink);
+	}
+	.att {
+		color: var(--marigold);
+		font-size: 12.5px;
+		display: flex;
+		gap: 8px;
+		align-items: center;
+	}
+	.more {
+		position: relative;
+		justify-self: end;
+	}
+	.start {
+		color: var(--ink-3);
+		font: 500 var(--small) / 1 var(--sans);
+		margin: 26px 0 10px;
+	}
+	.kinds {
+		display: flex;
+		gap: 10px;
+		flex-wrap: wrap;
+	}
+	.kinds button {
+		border: 1px dashed var(--ink-3);
+		border-radius: var(--r2);
+		padding: 11px 14px;
+		text-align: left;
+		cursor: pointer;
+	}
+	.kinds button:hover {
+		background: var(--desk-raised);
+		border-style: solid;
+	}
+	.kinds b {
+		display: block;
+		font-weight: 600;
+	}
+	.kinds span {
+		color: var(--ink-3);
+		font-size: 12px;
+	}
+	.none {
+		background: var(--sheet);
+		border: 1px dashed var(--line);
+		border-radius: var(--r2);
+		padding: 34px 24px;
+		color: var(--ink-2);
+	}
+	.none h2 {
+		font: 600 18px/1.3 var(--serif);
+		color: var(--ink);
+	}
+	.demo,
+	.quiet {
+		margin-top: 26px;
+		color: var(--ink-3);
+	}
+	.link {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		text-underline-offset: 3px;
+		cursor: pointer;
+	}
+	.foot {
+		position: sticky;
+		bottom: 0;
+		background: var(--desk);
+		display: flex;
+		gap: var(--s5);
+		align-items: center;
+		height: var(--foot);
+		padding: 0 var(--s4);
+		border-top: 1px solid var(--line);
+		color: var(--ink-3);
+		font-size: var(--small);
+		font-variant-numeric: tabular-nums;
+	}
+	@media (max-width: 1060px) {
+		.ms {
+			grid-template-columns: minmax(200px, 1fr) 180px 130px 40px;
+		}
+		.state {
+			grid-column: 3;
+		}
+		.more {
+			grid-column: 4;
+			grid-row: 1;
+		}
+	}
+</style>

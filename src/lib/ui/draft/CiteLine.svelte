@@ -1,0 +1,488 @@
+<script lang="ts">
+	/** The cite line: hangs at the caret, one line of typing, never a dialog. */
+	import { onMount } from 'svelte';
+	import { addSources } from '$lib/data/sources';
+	import type { PreviewOutput } from '$lib/core/citing';
+	import { writeLocator, type DocCite } from '$lib/core/manuscript';
+	import { kindOf, shortAuthor, titleOf, yearOf } from '$lib/core/source';
+	import type { CiteTarget, Draft } from '$lib/editor/draft.svelte';
+	import { library } from '../library.svelte';
+	import { toasts } from '../toasts.svelte';
+	import Btn from '../parts/Btn.svelte';
+	import { CloseOutline } from '../parts/icons';
+	import QuickSource from './QuickSource.svelte';
+	import { CiteLineState, labelOf } from './citeline.svelte';
+
+	let { draft, target }: { draft: Draft; target: CiteTarget } = $props();
+	// svelte-ignore state_referenced_locally
+	const line = new CiteLineState(draft, target);
+	let box = $state<HTMLElement | null>(null);
+	let input = $state<HTMLInputElement | null>(null);
+	let place = $state({ left: 0, top: 0 });
+	let preview = $state.raw<PreviewOutput | null>(null);
+	let formPreviews = $state.raw<{ form: DocCite['form']; html: string }[]>([]);
+	let adding = $state(false);
+	let asked = 0;
+
+	onMount(() => {
+		position();
+		input?.focus();
+		input?.setSelectionRange(line.caret, line.caret);
+		const outside = (e: PointerEvent) => {
+			if (box && !box.contains(e.target as Node)) draft.closeCite();
+		};
+		setTimeout(() => document.addEventListener('pointerdown', outside), 0);
+		return () => document.removeEventListener('pointerdown', outside);
+	});
+
+	function position() {
+		const page = box?.parentElement?.getBoundingClientRect();
+		if (!page || !box) return;
+		const at = target.view.coordsAtPos(Math.min(target.pos, target.view.state.doc.content.size));
+		const width = box.offsetWidth;
+		place = { left: Math.max(8, Math.min(at.left - page.left - 16, page.width - width - 12)), top: at.bottom - page.top + 6 };
+	}
+
+	const words = { parenthetical: 'all of it where the style puts it', narrative: 'author in the sentence', 'year-only': 'without the author', 'author-only': 'author only' };
+	const FORMS: DocCite['form'][] = ['parenthetical', 'narrative', 'year-only', 'author-only'];
+
+	$effect(() => {
+		const cites = $state.snapshot(line.previewCites) as DocCite[];
+		const serial = ++asked;
+		void draft.style;
+		if (!cites.length) {
+			preview = null;
+			formPreviews = [];
+			return;
+		}
+		const note = draft.asNotes || target.inNote ? draft.reading.notes.length + 1 : 0;
+		void (async () => {
+			const p = await draft.worker.face.preview(cites, note);
+			if (serial !== asked) return;
+			preview = p;
+			const list: { form: DocCite['form']; html: string }[] = [];
+			for (const form of FORMS) {
+				const o = await draft.worker.face.preview(
+					cites.map((c) => ({ ...c, form })),
+					note
+				);
+				if (serial !== asked) return;
+				const html = draft.asNotes && !target.inNote ? `${o.lead}<sup>n</sup> ${form === 'author-only' ? '' : o.html}` : o.lead && o.html ? `${o.lead} ${o.html}` : o.html || o.lead;
+				if (html && !list.some((x) => x.html === html)) list.push({ form, html });
+			}
+			formPreviews = list;
+		})();
+	});
+
+	const before = $derived.by(() => {
+		const doc = target.view.state.doc;
+		const at = doc.resolve(Math.min(target.pos, doc.content.size));
+		const s = at.parent.textBetween(0, at.parentOffset, ' ', ' ');
+		return s.length > 46 ? `…${s.slice(-44)}` : s;
+	});
+
+	function commit() {
+		draft.commitCite(target, $state.snapshot(line.cites) as DocCite[]);
+	}
+
+	function keydown(e: KeyboardEvent) {
+		const n = line.matches.length;
+		if (e.key === 'ArrowDown' && n) {
+			e.preventDefault();
+			line.marked = (line.marked + 1) % n;
+		} else if (e.key === 'ArrowUp' && n) {
+			e.preventDefault();
+			line.marked = (line.marked + n - 1) % n;
+		} else if ((e.key === 'Tab' && !e.shiftKey) || e.key === 'Enter') {
+			const open = !line.part.sourceId && (line.part.query !== '' || (line.parts.length === 1 && e.key === 'Enter' && !target.editing));
+			if (open && n) {
+				e.preventDefault();
+				line.choose(line.matches[line.marked]);
+				requestAnimationFrame(() => input?.setSelectionRange(line.caret, line.caret));
+			} else if (e.key === 'Enter') {
+				e.preventDefault();
+				if (open) adding = true;
+				else if (line.complete) commit();
+			}
+		} else if (e.key === 'Escape') {
+			e.preventDefault();
+			draft.closeCite();
+		} else if (e.key === '+' && line.part.query === '' && !line.part.sourceId) {
+			e.preventDefault();
+			adding = true;
+		}
+	}
+
+	function typed() {
+		line.text = input!.value;
+		line.caret = input!.selectionStart ?? line.text.length;
+		line.marked = 0;
+	}
+
+	/** A pasted record becomes a source without losing the sentence. */
+	async function pasted(e: ClipboardEvent) {
+		const text = e.clipboardData?.getData('text/plain') ?? '';
+		const { detectFormat, readReferences } = await import('$lib/core/exchange');
+		if (!detectFormat(text)) return;
+		const r = readReferences(text);
+		if (!r?.records.length) return;
+		line.text = line.text.replace(text.replace(/\r?\n/g, ''), '').trim();
+		const added = await addSources(r.records, 'pasted while citing');
+		toasts.say(`${added.length} source${added.length === 1 ? '' : 's'} added: ${added.map((s) => s.key).join(', ')}`);
+		await library.start();
+		takeNew(added[0].id);
+	}
+
+	function takeNew(id: string, tries = 40) {
+		if (library.sources.has(id)) {
+			line.choose(id);
+			input?.focus();
+		} else if (tries) setTimeout(() => takeNew(id, tries - 1), 25);
+	}
+
+	/** The typed line with its parts set apart, drawn under the transparent input. */
+	const pieces = $derived.by(() => {
+		const out: { text: string; kind: 'got' | 'at' | 'sep' | '' }[] = [];
+		line.parts.forEach((p, i) => {
+			if (i) out.push({ text: ';', kind: 'sep' });
+			const piece = line.text.slice(p.from, p.to);
+			const at = p.sourceId ? piece.indexOf(p.query) : -1;
+			if (at < 0) out.push({ text: piece, kind: '' });
+			else {
+				out.push({ text: piece.slice(0, at), kind: '' }, { text: p.query, kind: 'got' }, { text: piece.slice(at + p.query.length), kind: 'at' });
+			}
+		});
+		return out;
+	});
+
+	function highlight(text: string) {
+		const q = line.part.query.trim().split(/\s+/)[0] ?? '';
+		const at = q.length > 1 ? text.toLowerCase().indexOf(q.toLowerCase()) : -1;
+		return at < 0 ? [text, '', ''] : [text.slice(0, at), text.slice(at, at + q.length), text.slice(at + q.length)];
+	}
+	let scroll = $state(0);
+</script>
+
+<div class="line" bind:this={box} style:left="{place.left}px" style:top="{place.top}px" role="dialog" aria-label={target.editing ? 'Edit the citation' : 'Cite'}>
+	<div class="in">
+		<div class="typing">
+			<div class="shadow" aria-hidden="true"><span style:margin-left="{-scroll}px">{#each pieces as p, i (i)}<span class={p.kind}>{p.text}</span>{/each}</span></div>
+			<input
+				bind:this={input}
+				value={line.text}
+				role="combobox"
+				aria-label="Cite: words that find a source, then a page; a semicolon for another"
+				aria-expanded={line.matches.length > 0}
+				aria-controls="cite-matches"
+				aria-activedescendant={line.matches.length ? `match-${line.marked}` : undefined}
+				aria-autocomplete="list"
+				autocomplete="off"
+				spellcheck="false"
+				placeholder="author, year or words of the title, then p 12"
+				oninput={typed}
+				onkeydown={keydown}
+				onpaste={pasted}
+				onscroll={(e) => (scroll = e.currentTarget.scrollLeft)}
+				onkeyup={() => (line.caret = input?.selectionStart ?? 0)}
+				onclick={() => (line.caret = input?.selectionStart ?? 0)}
+			/>
+		</div>
+		<span class="keys"><kbd>;</kbd> another <kbd>Enter</kbd> {line.part.sourceId || !line.matches.length ? 'cite' : 'take'}</span>
+	</div>
+
+	{#if adding}
+		<QuickSource
+			words={line.part.query}
+			oncancel={() => {
+				adding = false;
+				input?.focus();
+			}}
+			onadd={(id) => {
+				adding = false;
+				takeNew(id);
+			}}
+		/>
+	{:else}
+		<ul class="matches" id="cite-matches" role="listbox" aria-label="Matching sources">
+			{#each line.matches as id, i (id)}
+				{@const s = library.sources.get(id)}
+				{#if s}
+					{@const who = highlight(shortAuthor(s.item) || titleOf(s.item))}
+					{@const what = highlight(titleOf(s.item))}
+					{@const here = line.uses.get(id)?.here ?? 0}
+					<!-- svelte-ignore a11y_click_events_have_key_events -->
+					<li
+						class="row"
+						class:on={i === line.marked}
+						id="match-{i}"
+						role="option"
+						aria-selected={i === line.marked}
+						onclick={() => {
+							line.choose(id);
+							input?.focus();
+						}}
+						onmousemove={() => (line.marked = i)}
+					>
+						<b>{who[0]}<mark>{who[1]}</mark>{who[2]}</b>
+						<span class="y">{yearOf(s.item)}</span>
+						<span class="t">{what[0]}<mark>{what[1]}</mark>{what[2]}</span>
+						<span class="c">{kindOf(s.item.type).name.toLowerCase()}{here ? ` · ${here} here` : ''}</span>
+					</li>
+				{/if}
+			{/each}
+		</ul>
+		{#if !line.part.sourceId && line.part.query && !line.matches.length}
+			<p class="no">No source matches “{line.part.query}”. <button type="button" onclick={() => (adding = true)}>Add one</button></p>
+		{/if}
+		{#if line.part.sourceId && line.part.unread}
+			<p class="no">“{line.part.unread}” is not a locator that is known here; it is left out.</p>
+		{/if}
+
+		{#if line.cites.length && (target.editing || line.cites.length > 1)}
+			<ul class="cites" aria-label="Sources in this citation">
+				{#each line.cites as c, i (i)}
+					<li>
+						<span class="got">{labelOf(library.sources.get(c.sourceId), c.sourceId)}</span>
+						<span class="at">{writeLocator(c.locator)}</span>
+						<Btn kind="quiet" class="tiny" label="Remove {labelOf(library.sources.get(c.sourceId), c.sourceId)} from the citation" onclick={() => line.remove(i)}><CloseOutline class="icon" /></Btn>
+					</li>
+				{/each}
+			</ul>
+		{/if}
+
+		{#if preview}
+			<!-- eslint-disable svelte/no-at-html-tags -- all of it written by the processor's HTML writer, which escapes data -->
+			<div class="pre" aria-live="polite">
+				{#if draft.asNotes && !target.inNote}
+					<p>{before.trimEnd()} <ins>{@html preview.lead}<sup>n</sup></ins></p>
+					<p class="as-note"><sup>n</sup> {@html preview.html}</p>
+				{:else}
+					<p>{before.trimEnd()} <ins>{@html preview.html || preview.lead}</ins></p>
+				{/if}
+				{#each preview.entries.slice(0, 2) as e (e.id)}<div class="entry">{@html e.html}</div>{/each}
+			</div>
+			<div class="forms" role="radiogroup" aria-label="How it stands in the sentence">
+				{#each formPreviews as f (f.form)}
+					<button
+						type="button"
+						role="radio"
+						aria-checked={line.form === f.form}
+						class:on={line.form === f.form}
+						title={words[f.form]}
+						onclick={() => {
+							line.form = f.form;
+							input?.focus();
+						}}>{@html f.html}</button
+					>
+				{/each}
+			</div>
+			<!-- eslint-enable svelte/no-at-html-tags -->
+		{/if}
+		<div class="acts">
+			<Btn kind="quiet" onclick={() => (adding = true)}>New source</Btn>
+			{#if target.editing}<Btn kind="quiet" onclick={() => draft.commitCite(target, [])}>Delete the citation</Btn>{/if}
+			<span class="spacer"></span>
+			<Btn kind="quiet" onclick={() => draft.closeCite()}>Cancel</Btn>
+			<Btn kind="primary" disabled={!line.cites.length} onclick={commit}>{target.editing ? 'Change' : 'Cite'}</Btn>
+		</div>
+	{/if}
+</div>
+
+<style>
+	.line {
+		position: absolute;
+		width: 580px;
+		max-width: calc(100% - 16px);
+		background: var(--sheet);
+		border: 1px solid var(--line);
+		border-radius: var(--r3);
+		box-shadow: var(--lift);
+		z-index: 10;
+		font-size: 13px;
+		overflow: hidden;
+	}
+	.in {
+		display: flex;
+		gap: 10px;
+		align-items: center;
+		padding: 0 12px;
+		border-bottom: 1px solid var(--line-soft);
+		font-size: 14.5px;
+	}
+	.typing {
+		position: relative;
+		flex: 1;
+		min-width: 0;
+	}
+	.typing input,
+	.shadow {
+		font: 400 14.5px/1.4 var(--sans);
+		padding: 10px 0;
+		white-space: pre;
+	}
+	.typing input {
+		width: 100%;
+		border: 0;
+		background: none;
+		color: transparent;
+		caret-color: var(--verdigris);
+		outline: none;
+		box-shadow: none;
+		position: relative;
+	}
+	.typing input::placeholder {
+		color: var(--ink-3);
+	}
+	.shadow {
+		position: absolute;
+		inset: 0;
+		overflow: hidden;
+		color: var(--ink);
+	}
+	.shadow .got {
+		text-decoration: underline;
+		text-decoration-color: var(--verdigris-line);
+		text-underline-offset: 4px;
+		-webkit-text-stroke: 0.35px currentcolor;
+	}
+	.at {
+		color: var(--verdigris-strong);
+		font-variant-numeric: tabular-nums;
+	}
+	.sep,
+	.keys {
+		color: var(--ink-3);
+	}
+	.keys {
+		font-size: 11.5px;
+		white-space: nowrap;
+	}
+	.row {
+		display: grid;
+		grid-template-columns: 150px 62px 1fr auto;
+		gap: 10px;
+		padding: 6px 12px;
+		align-items: baseline;
+		cursor: pointer;
+	}
+	.row.on {
+		background: var(--desk-raised);
+		box-shadow: inset 2px 0 0 var(--verdigris);
+	}
+	.row b,
+	.row .t {
+		white-space: nowrap;
+		overflow: hidden;
+		text-overflow: ellipsis;
+	}
+	.row b {
+		font-weight: 600;
+	}
+	.row .y {
+		font-variant-numeric: tabular-nums;
+		color: var(--ink-2);
+		white-space: nowrap;
+	}
+	.row .t {
+		color: var(--ink-2);
+	}
+	.row .c {
+		color: var(--ink-3);
+		font-size: var(--small);
+		white-space: nowrap;
+	}
+	mark {
+		background: none;
+		color: inherit;
+		font-weight: 700;
+		text-decoration: underline;
+		text-decoration-color: var(--verdigris-line);
+		text-underline-offset: 3px;
+	}
+	.no {
+		padding: 9px 12px;
+		color: var(--ink-2);
+	}
+	.no button {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		cursor: pointer;
+	}
+	.cites {
+		border-top: 1px solid var(--line-soft);
+		padding: 6px 12px;
+	}
+	.cites li {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+	}
+	.cites .got {
+		font-weight: 600;
+	}
+	.cites :global(.btn.tiny) {
+		margin-left: auto;
+		padding: 4px;
+		color: var(--ink-3);
+	}
+	.pre {
+		border-top: 1px solid var(--line-soft);
+		background: var(--desk-raised);
+		padding: 10px 12px 4px;
+		font: 400 14.5px/1.5 var(--serif);
+	}
+	.pre ins {
+		text-decoration: underline;
+		text-decoration-color: var(--verdigris-line);
+		text-underline-offset: 4px;
+		background: var(--verdigris-tint);
+		border-radius: 2px;
+	}
+	.pre .as-note,
+	.pre .entry {
+		font-size: 13px;
+		color: var(--ink-2);
+		margin-top: 4px;
+	}
+	.pre .entry {
+		padding-left: 1.4em;
+		text-indent: -1.4em;
+	}
+	.forms {
+		display: flex;
+		gap: 6px;
+		padding: 8px 12px 8px;
+		background: var(--desk-raised);
+		flex-wrap: wrap;
+	}
+	.forms button {
+		font: 400 13px/1.3 var(--serif);
+		border: 1px solid var(--line);
+		border-radius: 15px;
+		padding: 4px 11px;
+		background: var(--sheet);
+		cursor: pointer;
+		max-width: 100%;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.forms button.on {
+		border-color: var(--verdigris);
+		box-shadow: inset 0 0 0 1px var(--verdigris);
+	}
+	.acts {
+		display: flex;
+		gap: 4px;
+		padding: 6px;
+		border-top: 1px solid var(--line-soft);
+		background: var(--desk-raised);
+	}
+	.spacer {
+		flex: 1;
+	}
+	.matches {
+		max-height: 250px;
+		overflow: auto;
+	}
+</style>

@@ -1,0 +1,151 @@
+<script lang="ts">
+	import type { Draft } from '$lib/editor/draft.svelte';
+	import Btn from '../parts/Btn.svelte';
+	import Mark from '../parts/Mark.svelte';
+	import Theme from '../parts/Theme.svelte';
+	import { AngleDownOutline } from '../parts/icons';
+	let { draft, styleOpen, onstyle }: { draft: Draft; styleOpen: boolean; onstyle: () => void } = $props();
+	const words = { saved: 'Saved', saving: 'Saving…', failed: 'Not saved', 'read-only': 'Read only' };
+	const forms = { 'in-text': 'in text', footnotes: 'footnotes', endnotes: 'endnotes' };
+	const checks = $derived.by(() => {
+		const list: { pos: number; what: string }[] = draft.reading.gaps.map((g) => ({ pos: g.pos, what: g.hint ? `Source needed: ${g.hint}` : 'Source needed' }));
+		for (const c of draft.reading.citations) {
+			for (const x of c.cites) {
+				if (draft.missing.has(x.sourceId)) list.push({ pos: c.notePos >= 0 ? c.notePos : c.pos, what: 'A cited source is not in the library' });
+			}
+		}
+		return list;
+	});
+	let checksOpen = $state(false);
+</script>
+
+<header class="bar">
+	<a class="home" href="/" aria-label="Back to the desk" title="Back to the desk"><Mark /></a>
+	<input
+		class="title"
+		aria-label="Title"
+		value={draft.title}
+		size={Math.max(8, draft.title.length)}
+		readonly={draft.readOnly}
+		oninput={(e) => draft.setTitle(e.currentTarget.value)}
+		onkeydown={(e) => e.key === 'Enter' && draft.view?.focus()}
+	/>
+	<span class="saved" class:failed={draft.saveState === 'failed'} role="status">{words[draft.saveState]}</span>
+	<span class="spacer"></span>
+	<Theme />
+	<Btn kind="quiet" onclick={() => draft.openCite()} title="Cite at the caret: @ or Ctrl Shift E" disabled={draft.readOnly}>Cite</Btn>
+	<Btn kind="quiet" onclick={() => draft.insertNote('footnote')} title="Your own note at the caret: Alt N" disabled={draft.readOnly}>Note</Btn>
+	<Btn kind="ghost" onclick={onstyle} expanded={styleOpen} title="Citation style" label="Citation style: {draft.docStyle.title}, {forms[draft.docStyle.form]}">
+		<b>{draft.docStyle.title}</b> <span class="form">{forms[draft.docStyle.form]}</span> <AngleDownOutline class="icon" />
+	</Btn>
+	{#if checks.length}
+		<div class="checks">
+			<Btn kind="quiet" class="check" onclick={() => (checksOpen = !checksOpen)} expanded={checksOpen}
+				><i class="diamond" aria-hidden="true"></i>{checks.length} to check</Btn
+			>
+			{#if checksOpen}
+				<ul class="list">
+					{#each checks as c, i (i)}
+						<li>
+							<button
+								type="button"
+								onclick={() => {
+									checksOpen = false;
+									draft.goto(c.pos);
+								}}>{c.what}</button
+							>
+						</li>
+					{/each}
+				</ul>
+			{/if}
+		</div>
+	{/if}
+	<Btn kind="primary" href="/draft/{draft.id}/hand-in">Hand in</Btn>
+</header>
+
+<style>
+	.bar {
+		display: flex;
+		align-items: center;
+		gap: var(--s3);
+		padding: 0 var(--s4);
+		border-bottom: 1px solid var(--line);
+		min-width: 0;
+	}
+	.home {
+		display: grid;
+		flex: none;
+	}
+	.title {
+		font: 600 16px/1.2 var(--serif);
+		letter-spacing: -0.005em;
+		background: none;
+		border: 1px solid transparent;
+		border-radius: var(--r1);
+		padding: 4px 6px;
+		color: var(--ink);
+		min-width: 60px;
+		flex: 0 1 auto;
+		max-width: 420px;
+		text-overflow: ellipsis;
+	}
+	.title:hover,
+	.title:focus {
+		border-color: var(--line);
+		background: var(--desk-raised);
+	}
+	.saved {
+		color: var(--ink-3);
+		font-size: var(--small);
+		white-space: nowrap;
+	}
+	.saved.failed {
+		color: var(--madder);
+	}
+	.spacer {
+		flex: 1;
+	}
+	b {
+		font-weight: 600;
+	}
+	.form {
+		color: var(--ink-3);
+	}
+	.checks {
+		position: relative;
+	}
+	.bar :global(.btn.check) {
+		color: var(--marigold);
+	}
+	.list {
+		position: absolute;
+		right: 0;
+		top: 42px;
+		width: 280px;
+		background: var(--sheet);
+		border: 1px solid var(--line);
+		border-radius: var(--r2);
+		box-shadow: var(--lift);
+		z-index: 20;
+		padding: 6px;
+	}
+	.list button {
+		width: 100%;
+		text-align: left;
+		padding: 7px 9px;
+		border-radius: var(--r1);
+		cursor: pointer;
+	}
+	.list button:hover {
+		background: var(--desk-raised);
+	}
+	@media (max-width: 1000px) {
+		.form,
+		.saved {
+			display: none;
+		}
+		.title {
+			max-width: 220px;
+		}
+	}
+</style>

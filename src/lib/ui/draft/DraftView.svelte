@@ -1,0 +1,198 @@
+<script lang="ts">
+	import { onMount, tick } from 'svelte';
+	import { db } from '$lib/data/db';
+	import { holdManuscript } from '$lib/data/lock';
+	import { Draft } from '$lib/editor/draft.svelte';
+	import { library } from '../library.svelte';
+	import Banner from '../parts/Banner.svelte';
+	import Bar from '../parts/Bar.svelte';
+	import CiteLine from './CiteLine.svelte';
+	import DraftBar from './DraftBar.svelte';
+	import EntryMenu from './EntryMenu.svelte';
+	import Foot from './Foot.svelte';
+	import Margin from './Margin.svelte';
+	import Outline from './Outline.svelte';
+	import Shortcuts from './Shortcuts.svelte';
+	import StylePanel from './StylePanel.svelte';
+	import { citedElsewhere } from './recent.svelte';
+
+	let { id, at }: { id: string; at: number } = $props();
+	let draft = $state.raw<Draft | null>(null);
+	let trouble = $state('');
+	let sheet = $state<HTMLElement | null>(null);
+	let styleOpen = $state(false);
+	let keysOpen = $state(false);
+	let folded = $state(false);
+
+	onMount(() => {
+		let gone = false;
+		let release = () => {};
+		void (async () => {
+			await library.start();
+			if (library.trouble) {
+				trouble = 'This manuscript cannot be opened, because nothing can be read from this browser’s storage.';
+				return;
+			}
+			const m = await db.manuscripts.get(id);
+			if (!m) {
+				trouble = 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
+				return;
+			}
+			const lock = await holdManuscript(id);
+			release = lock.release;
+			if (gone) return release();
+			try {
+				draft = new Draft(m, !lock.held);
+			} catch (e) {
+				trouble = (e as Error).message;
+				return;
+			}
+			await draft.useLibrary(library.sources);
+			await tick();
+			if (sheet) draft.mount(sheet);
+			citedElsewhere.note(id);
+			if (at >= 0) draft.goto(at);
+		})();
+		const hide = () => {
+			if (document.visibilityState === 'hidden') void draft?.save();
+		};
+		document.addEventListener('visibilitychange', hide);
+		return () => {
+			gone = true;
+			document.removeEventListener('visibilitychange', hide);
+			void draft?.destroy().then(release);
+			if (!draft) release();
+		};
+	});
+
+	$effect(() => {
+		const sources = library.sources;
+		if (draft) void draft.useLibrary(sources);
+	});
+
+	function keys(e: KeyboardEvent) {
+		if (e.key === '?' && !(e.target as HTMLElement).closest('input, textarea, [contenteditable="true"]')) {
+			e.preventDefault();
+			keysOpen = true;
+		}
+	}
+</script>
+
+<svelte:head><title>{draft?.title ?? 'Draft'} · Rapid Quill</title></svelte:head>
+<svelte:window onkeydown={keys} />
+
+{#if trouble}
+	<Bar here="" />
+	<main class="lost">
+		<h1>{trouble}</h1>
+		<p><a href="/">Back to the desk</a></p>
+	</main>
+{:else if draft}
+	<div class="draft">
+		<DraftBar {draft} {styleOpen} onstyle={() => (styleOpen = !styleOpen)} />
+		<div class="notices">
+			{#each draft.notices as n (n.kind)}<Banner text={n.text} />{/each}
+		</div>
+		<div class="work" class:folded>
+			<Outline {draft} {folded} onfold={() => (folded = !folded)} />
+			<main class="surface">
+				<div class="page">
+					<article class="sheet" lang={draft.style?.lang ?? 'en'}>
+						<div bind:this={sheet}></div>
+					</article>
+					<Margin {draft} {sheet} />
+					{#if draft.cite}
+						{#key draft.cite}<CiteLine {draft} target={draft.cite} />{/key}
+					{/if}
+				</div>
+			</main>
+		</div>
+		<Foot {draft} onkeys={() => (keysOpen = true)} />
+	</div>
+	{#if styleOpen}<StylePanel {draft} onclose={() => (styleOpen = false)} />{/if}
+	{#if draft.entryMenu}<EntryMenu {draft} sourceId={draft.entryMenu.sourceId} anchor={draft.entryMenu.anchor} />{/if}
+	<Shortcuts bind:open={keysOpen} />
+{:else}
+	<Bar here="" />
+	<p class="lost">Opening the manuscript…</p>
+{/if}
+
+<style>
+	.draft {
+		height: 100vh;
+		display: grid;
+		grid-template-rows: var(--bar) auto 1fr var(--foot);
+	}
+	.work {
+		display: grid;
+		grid-template-columns: var(--outline) minmax(0, 1fr);
+		min-height: 0;
+	}
+	.work.folded {
+		grid-template-columns: 40px minmax(0, 1fr);
+	}
+	.surface {
+		overflow: auto;
+		min-height: 0;
+	}
+	.page {
+		position: relative;
+		display: grid;
+		grid-template-columns: minmax(0, 736px) minmax(0, var(--margin));
+		align-items: start;
+		padding-left: 24px;
+		min-height: 100%;
+	}
+	.sheet {
+		background: var(--sheet);
+		margin-top: 18px;
+		padding: 40px 56px 120px;
+		border: 1px solid var(--line-soft);
+		border-bottom: 0;
+		border-radius: var(--r1) var(--r1) 0 0;
+		min-height: calc(100vh - var(--bar) - var(--foot) - 18px);
+	}
+	.lost {
+		padding: 80px 40px;
+	}
+	.lost h1 {
+		font: 600 20px/1.3 var(--serif);
+		margin-bottom: 12px;
+	}
+	.lost a {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+	}
+	@media (max-width: 1120px) {
+		.work,
+		.work.folded {
+			grid-template-columns: 40px minmax(0, 1fr);
+		}
+		.page {
+			padding-left: 12px;
+			grid-template-columns: minmax(0, 1fr) 250px;
+		}
+		.sheet {
+			padding: 32px 34px 120px;
+		}
+	}
+	@media (max-width: 760px) {
+		.page {
+			grid-template-columns: minmax(0, 1fr);
+		}
+	}
+	@media print {
+		.draft {
+			display: block;
+			height: auto;
+		}
+		.surface {
+			overflow: visible;
+		}
+		.sheet {
+			border: 0;
+			padding: 0;
+			margin: 0;
+		}
+	}
+</style>

@@ -1,0 +1,105 @@
+<script lang="ts">
+	/** What an entry of the list leads to: its source, its places. */
+	import { onMount } from 'svelte';
+	import type { Draft } from '$lib/editor/draft.svelte';
+	import { copyRich } from '../clipboard';
+	import { toasts } from '../toasts.svelte';
+	import Btn from '../parts/Btn.svelte';
+	let { draft, sourceId, anchor }: { draft: Draft; sourceId: string; anchor: HTMLElement } = $props();
+	let box = $state<HTMLElement | null>(null);
+	const places = $derived(draft.places(sourceId));
+	const at = $derived.by(() => {
+		const r = anchor.getBoundingClientRect();
+		const room = window.innerHeight - r.bottom;
+		return { left: Math.max(12, Math.min(r.left + 40, window.innerWidth - 440)), top: room > 260 ? r.bottom + 6 : Math.max(60, r.top - 260) };
+	});
+	onMount(() => {
+		box?.querySelector<HTMLElement>('a, button')?.focus();
+		const away = (e: PointerEvent) => {
+			if (!box?.contains(e.target as Node)) close();
+		};
+		setTimeout(() => document.addEventListener('pointerdown', away), 0);
+		return () => document.removeEventListener('pointerdown', away);
+	});
+	function close() {
+		draft.entryMenu = null;
+	}
+	async function copy() {
+		const entry = draft.list?.find((e) => e.id === sourceId);
+		if (entry) {
+			await copyRich(`<p>${entry.html}</p>`, entry.text);
+			toasts.say('The entry is on the clipboard.');
+		}
+		close();
+	}
+</script>
+
+<svelte:window
+	onkeydown={(e) => {
+		if (e.key === 'Escape') {
+			close();
+			anchor.focus();
+		}
+	}}
+/>
+<div class="menu" bind:this={box} style:left="{at.left}px" style:top="{at.top}px" role="dialog" aria-label="About this entry">
+	<div class="acts">
+		<Btn kind="ghost" href="/sources?open={encodeURIComponent(sourceId)}">Open its source</Btn>
+		<Btn kind="ghost" onclick={copy}>Copy the entry</Btn>
+	</div>
+	<h2>{places.length ? `Cited ${places.length === 1 ? 'once' : `${places.length} times`}` : 'Listed without being cited'}</h2>
+	<ul>
+		{#each places as p (p.id)}
+			<li>
+				<button
+					type="button"
+					onclick={() => {
+						close();
+						draft.select(p.pos);
+					}}><small>{p.section}</small>{p.words || 'At the beginning of a paragraph'}</button
+				>
+			</li>
+		{/each}
+	</ul>
+</div>
+
+<style>
+	.menu {
+		position: fixed;
+		width: 420px;
+		max-height: 250px;
+		overflow: auto;
+		background: var(--sheet);
+		border: 1px solid var(--line);
+		border-radius: var(--r3);
+		box-shadow: var(--lift);
+		z-index: 30;
+		padding: 12px;
+	}
+	.acts {
+		display: flex;
+		gap: 8px;
+	}
+	h2 {
+		font: 500 var(--small) / 1 var(--sans);
+		color: var(--ink-3);
+		margin: 14px 6px 6px;
+	}
+	li button {
+		display: block;
+		width: 100%;
+		text-align: left;
+		padding: 6px;
+		border-radius: var(--r1);
+		font: 400 13px/1.4 var(--serif);
+		cursor: pointer;
+	}
+	li button:hover {
+		background: var(--desk-raised);
+	}
+	small {
+		display: block;
+		font: 400 var(--tiny) / 1.3 var(--sans);
+		color: var(--ink-3);
+	}
+</style>

@@ -1,0 +1,56 @@
+<script lang="ts">
+	import type { Draft } from '$lib/editor/draft.svelte';
+	let { draft, onkeys }: { draft: Draft; onkeys: () => void } = $props();
+	const sources = $derived(new Set(draft.reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId))).size);
+	const n = (x: number) => x.toLocaleString('en');
+	const many = (x: number, word: string) => `${n(x)} ${word}${x === 1 ? '' : 's'}`;
+	const note = $derived(draft.selectedCitation ? draft.reading.notes.find((x) => x.id === draft.selectedCitation) : undefined);
+	const where = $derived(note ? `Note ${note.number}${note.own ? ', yours' : ''}` : draft.here >= 0 ? (draft.outline[draft.here]?.title ?? '') : draft.title);
+</script>
+
+<footer class="foot">
+	<span>{many(draft.words.text, 'word')}</span>
+	{#if draft.words.notes}<span>{n(draft.words.text + draft.words.notes)} with your notes</span>{/if}
+	<span>{many(sources, 'source')}, {many(draft.reading.citations.length, 'citation')}{draft.reading.notes.length ? `, ${many(draft.reading.notes.length, 'note')}` : ''}</span>
+	<span class="spacer"></span>
+	<span class="change" role="status">{draft.lastChange}</span>
+	<span class="where">{where}</span>
+	<button type="button" onclick={onkeys}><kbd>?</kbd> shortcuts</button>
+</footer>
+
+<style>
+	.foot {
+		display: flex;
+		gap: var(--s5);
+		align-items: center;
+		padding: 0 var(--s4);
+		border-top: 1px solid var(--line);
+		color: var(--ink-3);
+		font-size: var(--small);
+		font-variant-numeric: tabular-nums;
+		white-space: nowrap;
+		overflow: hidden;
+	}
+	.spacer {
+		flex: 1;
+	}
+	.where {
+		overflow: hidden;
+		text-overflow: ellipsis;
+		max-width: 260px;
+	}
+	button {
+		cursor: pointer;
+		color: inherit;
+	}
+	@media (max-width: 1000px) {
+		.change {
+			display: none;
+		}
+	}
+	@media print {
+		.foot {
+			display: none;
+		}
+	}
+</style>

@@ -1,0 +1,97 @@
+<script lang="ts">
+	import type { NoteInfo } from '$lib/core/manuscript';
+	import type { Draft } from '$lib/editor/draft.svelte';
+	import Btn from '../parts/Btn.svelte';
+	import { TrashBinOutline } from '../parts/icons';
+	let { draft, note, onresize }: { draft: Draft; note: NoteInfo; onresize: () => void } = $props();
+	const on = $derived(draft.selectedCitation === note.id);
+	const html = $derived.by(() => {
+		void draft.revision;
+		return draft.output(note.id)?.html ?? '…';
+	});
+	function writing(el: HTMLElement, id: string) {
+		const stop = draft.mountNote(id, el);
+		const seen = new ResizeObserver(onresize);
+		seen.observe(el);
+		return {
+			destroy() {
+				seen.disconnect();
+				stop();
+			}
+		};
+	}
+</script>
+
+<div class="note" class:own={note.own} class:on>
+	<span class="k" aria-hidden="true">{note.number}</span>
+	{#if note.own}
+		<div class="body" use:writing={note.id}></div>
+		<div class="tools">
+			<Btn kind="quiet" class="tiny" label="Delete note {note.number}" title="Delete this note" onclick={() => draft.removeNote(note.id)}
+				><TrashBinOutline class="icon" /></Btn
+			>
+		</div>
+	{:else}
+		<button type="button" class="body" aria-label="Note {note.number}: edit its citation" onclick={() => draft.editCitation(note.id)}>
+			<!-- eslint-disable-next-line svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes all data -->
+			<span>{@html html}</span>
+		</button>
+	{/if}
+</div>
+
+<style>
+	.note {
+		position: relative;
+		margin-left: 14px;
+		max-width: 276px;
+		font: 400 13px/1.46 var(--serif);
+		color: var(--ink-2);
+		padding: 3px 8px 3px 34px;
+		border-radius: 4px;
+	}
+	.note.own {
+		color: var(--ink);
+	}
+	.note.on,
+	.note:hover,
+	.note:focus-within {
+		background: var(--desk-raised);
+	}
+	.k {
+		position: absolute;
+		left: 8px;
+		top: 4px;
+		font: 600 12px/1.4 var(--sans);
+		color: var(--verdigris);
+		font-variant-numeric: tabular-nums;
+	}
+	.body {
+		display: block;
+		width: 100%;
+		text-align: left;
+		overflow-wrap: anywhere;
+	}
+	button.body {
+		cursor: pointer;
+		color: inherit;
+		font: inherit;
+	}
+	.body :global(.note-text) {
+		font: inherit;
+	}
+	.tools {
+		position: absolute;
+		right: 2px;
+		top: 0;
+		opacity: 0;
+	}
+	.note:hover .tools,
+	.note:focus-within .tools {
+		opacity: 1;
+	}
+	.note :global(.btn.tiny) {
+		padding: 4px;
+		color: var(--ink-3);
+		background: var(--desk-raised);
+	}
+</style>

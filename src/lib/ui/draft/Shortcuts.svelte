@@ -1,0 +1,48 @@
+<script lang="ts">
+	import { Modal } from 'flowbite-svelte';
+	let { open = $bindable() }: { open: boolean } = $props();
+	const rows: [string[], string][] = [
+		[['@'], 'Cite, after a space or an opening bracket'],
+		[['Ctrl', 'Shift', 'E'], 'Cite at the caret'],
+		[['Enter'], 'Open the selected citation'],
+		[['Alt', 'N'], 'Your own note at the caret'],
+		[['Alt', 'G'], 'Mark a gap: a source belongs here'],
+		[['Ctrl', 'Z'], 'Undo; with Shift, do again'],
+		[['Ctrl', 'I'], 'Italic'],
+		[['Ctrl', 'B'], 'Bold'],
+		[['#', 'space'], 'Heading, with more # for lower ones'],
+		[['>', 'space'], 'Block quotation'],
+		[['-', 'space'], 'List'],
+		[['?'], 'This list']
+	];
+</script>
+
+<Modal bind:open title="Shortcuts" size="xs" class="keys">
+	<dl>
+		{#each rows as [keys, what] (what)}
+			<div>
+				<dt>{#each keys as k (k)}<kbd>{k}</kbd> {/each}</dt>
+				<dd>{what}</dd>
+			</div>
+		{/each}
+	</dl>
+	<p>In the cite line: <kbd>;</kbd> another source, <kbd>Tab</kbd> takes the marked one, <kbd>Enter</kbd> cites, <kbd>Esc</kbd> leaves no trace.</p>
+</Modal>
+
+<style>
+	dl {
+		display: grid;
+		gap: 9px;
+	}
+	dl div {
+		display: grid;
+		grid-template-columns: 130px 1fr;
+		align-items: baseline;
+		color: var(--ink);
+	}
+	p {
+		color: var(--ink-2);
+		font-size: 13px;
+		line-height: 1.9;
+	}
+</style>

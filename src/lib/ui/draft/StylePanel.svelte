@@ -1,0 +1,341 @@
+<script lang="ts">
+	/** Choosing a style: the list, and beside it one's own text as it would become. */
+	import { onMount } from 'svelte';
+	import type { SessionResult, StyleInfo } from '$lib/core/citing';
+	import { placeCitations, readCitations } from '$lib/core/manuscript';
+	import type { Draft } from '$lib/editor/draft.svelte';
+	import { startFormatWorker } from '$lib/workers/format';
+	import Btn from '../parts/Btn.svelte';
+	import { catalogue, FEATURED, featuredName, kindWords, noteUsed, usedLately, type StyleEntry } from './styles.svelte';
+
+	let { draft, onclose }: { draft: Draft; onclose: () => void } = $props();
+	let query = $state('');
+	// svelte-ignore state_referenced_locally
+	let picked = $state<{ id: string; title: string }>({ id: draft.docStyle.id, title: draft.docStyle.title });
+	let then = $state.raw<SessionResult | null>(null);
+	let thenStyle = $state.raw<StyleInfo | null>(null);
+	let now = $state.raw<SessionResult | null>(null);
+	let trouble = $state('');
+	let counts = $state.raw<{ citations: number; notes: number; moved: number; entries: number } | null>(null);
+	let box = $state<HTMLElement | null>(null);
+	let search = $state<HTMLInputElement | null>(null);
+	const worker = startFormatWorker();
+	let serial = 0;
+
+	interface Row {
+		id: string;
+		name: string;
+		kind: string;
+	}
+	const byId = $derived(new Map(catalogue.list.map((s) => [s.id, s])));
+	const row = (id: string, name: string): Row => {
+		const s = byId.get(id);
+		return { id, name, kind: s ? kindWords(s) : '' };
+	};
+	const groups = $derived.by((): { title: string; rows: Row[] }[] => {
+		if (query.trim()) {
+			const found = catalogue.find(query.trim()).map((s: StyleEntry) => ({ id: s.id, name: featuredName(s.id) ?? s.title, kind: kindWords(s) }));
+			return [{ title: found.length ? `${found.length === 60 ? 'First 60' : found.length} of ${catalogue.list.length.toLocaleString('en')}` : '', rows: found }];
+		}
+		const lately = [{ id: draft.docStyle.id, title: draft.docStyle.title }, ...usedLately().filter((s) => s.id !== draft.docStyle.id)].slice(0, 3);
+		return [
+			{ title: 'Used lately', rows: lately.map((s) => row(s.id, s.title)) },
+			{ title: 'Often asked for', rows: FEATURED.filter((f) => !lately.some((l) => l.id === f.id)).map((f) => row(f.id, f.name)) }
+		];
+	});
+
+	onMount(() => {
+		void catalogue.load();
+		search?.focus();
+		const ready = (async () => {
+			const items = [...new Set(draft.reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)))]
+				.map((id) => draft.source(id)?.item)
+				.filter((i) => i !== undefined)
+				.map((i) => $state.snapshot(i));
+			await worker.face.putSources(items, []);
+			now = await draft.everything();
+			await show(picked.id, picked.title);
+		})();
+		void ready;
+		const away = (e: PointerEvent) => {
+			if (!box?.contains(e.target as Node) && !(e.target as HTMLElement).closest('header')) onclose();
+		};
+		setTimeout(() => document.addEventListener('pointerdown', away), 0);
+		return () => {
+			document.removeEventListener('pointerdown', away);
+			worker.stop();
+		};
+	});
+
+	async function show(id: string, title: string) {
+		picked = { id, title };
+		const mine = ++serial;
+		const answer = await worker.face.useStyle(id, title, draft.docStyle.locale);
+		if (mine !== serial) return;
+		if (!answer.ok) {
+			trouble = answer.message;
+			then = null;
+			return;
+		}
+		trouble = '';
+		const doc = draft.view!.state.doc;
+		const form = answer.style.class === 'note' ? 'footnotes' : 'in-text';
+		const placed = placeCitations(doc, answer.style.placement, answer.style.american);
+		const reading = readCitations(placed.doc, form);
+		const result = await worker.face.format({
+			clusters: reading.clusters.map((c) => ({ id: c.id, noteNumber: c.noteNumber, cites: $state.snapshot(c.cites) })) as never,
+			uncited: [...draft.uncited],
+			serial: mine,
+			full: true
+		});
+		if (mine !== serial || !result) return;
+		then = result;
+		thenStyle = answer.style;
+		const bodyCitations = reading.citations.filter((c) => c.notePos < 0).length;
+		counts = { citations: bodyCitations, notes: form === 'footnotes' ? bodyCitations : 0, moved: placed.steps.length, entries: result.bibliography?.length ?? 0 };
+	}
+
+	/** First citations with a few words before them. */
+	function samples(r: SessionResult | null, notes: boolean) {
+		if (!r || !draft.view) return [];
+		const doc = draft.view.state.doc;
+		const out = new Map(r.changed.map((c) => [c.id, c]));
+		return draft.reading.citations
+			.filter((c) => c.notePos < 0)
+			.slice(0, 3)
+			.map((c, i) => {
+				const at = doc.resolve(c.pos);
+				const words = at.parent.textBetween(0, at.parentOffset, ' ', ' ').replace(/[.,;:\s]+$/, '').split(/\s+/).slice(-4).join(' ');
+				const o = out.get(c.id);
+				return { id: c.id, words, n: i + 1, html: o?.html ?? '', lead: o?.lead ?? '', notes };
+			});
+	}
+	const left = $derived(samples(now, draft.asNotes));
+	const right = $derived(samples(then, thenStyle?.class === 'note'));
+	const sentence = $derived.by(() => {
+		if (!counts || !thenStyle) return '';
+		const many = (n: number, w: string) => `${n} ${w}${n === 1 ? '' : 's'}`;
+		const first = thenStyle.class === 'note' && !draft.asNotes ? `${many(counts.citations, 'citation')} become ${many(counts.notes, 'footnote')}` : thenStyle.class !== 'note' && draft.asNotes ? `${many(counts.citations, 'note')} become citations in the text` : `${many(counts.citations, 'citation')} reformatted`;
+		const entries = then?.bibliography === null ? 'no list in this style' : `${counts.entries} ${counts.entries === 1 ? 'entry' : 'entries'} reformatted`;
+		return `${first}; ${counts.moved ? `${many(counts.moved, 'mark')} move past punctuation; ` : ''}${entries}.`;
+	});
+
+	function apply() {
+		if (!thenStyle) return;
+		noteUsed(picked.id, picked.title);
+		draft.applyStyle({ ...thenStyle, id: picked.id, title: picked.title }, draft.docStyle.locale);
+		onclose();
+		draft.view?.focus();
+	}
+	function keys(e: KeyboardEvent) {
+		if (e.key === 'Escape') onclose();
+		if (e.key === 'ArrowDown' || e.key === 'ArrowUp') {
+			const all = groups.flatMap((g) => g.rows);
+			const at = all.findIndex((r) => r.id === picked.id);
+			const next = all[Math.max(0, Math.min(all.length - 1, at + (e.key === 'ArrowDown' ? 1 : -1)))];
+			if (next) {
+				e.preventDefault();
+				void show(next.id, next.name);
+			}
+		}
+		if (e.key === 'Enter' && e.target === search && then) {
+			e.preventDefault();
+			apply();
+		}
+	}
+	let timer: ReturnType<typeof setTimeout>;
+	function typed() {
+		clearTimeout(timer);
+		timer = setTimeout(() => {
+			const first = groups[0]?.rows[0];
+			if (query.trim() && first) void show(first.id, first.name);
+		}, 120);
+	}
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+<div class="panel" bind:this={box} role="dialog" aria-label="Citation style" tabindex="-1" onkeydown={keys}>
+	<div class="list">
+		<input bind:this={search} bind:value={query} oninput={typed} type="search" placeholder="Find a style: chicago notes, jour coast…" aria-label="Find a style" />
+		<div class="scroll">
+			{#each groups as g (g.title)}
+				<h3>{g.title}</h3>
+				<ul>
+					{#each g.rows as r (r.id)}
+						<li>
+							<button type="button" class:on={picked.id === r.id} aria-pressed={picked.id === r.id} onclick={() => show(r.id, r.name)}
+								><span>{r.name}</span><small>{r.kind}</small></button
+							>
+						</li>
+					{/each}
+				</ul>
+			{/each}
+			{#if query.trim() && groups[0].rows.length === 0}
+				<p class="none">{catalogue.list.length ? `No style matches “${query}”. Try a word of the journal or the publisher.` : 'Loading the catalogue…'}</p>
+			{/if}
+			{#if catalogue.trouble}<p class="none">{catalogue.trouble}</p>{/if}
+		</div>
+	</div>
+	<div class="cmp">
+		{#if trouble}
+			<p class="none">{trouble}</p>
+		{:else}
+			<div class="two">
+				<!-- eslint-disable svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes data -->
+				{#each [{ title: `Now, ${draft.docStyle.title}`, list: left, entries: now?.bibliography }, { title: `Then, ${picked.title}`, list: right, entries: then?.bibliography }] as side, i (i)}
+					<div>
+						<h4>{side.title}</h4>
+						{#each side.list as s (s.id)}
+							{#if s.notes}
+								<p>…{s.words} {@html s.lead}<sup>{s.n}</sup></p>
+							{:else}
+								<p>…{s.words} <span class="cite">{@html s.html}</span></p>
+							{/if}
+						{/each}
+						{#each side.list.filter((s) => s.notes) as s (s.id)}
+							<p class="small"><sup>{s.n}</sup> {@html s.html}</p>
+						{/each}
+						{#each (side.entries ?? []).slice(0, 3) as e (e.id)}
+							<div class="entry hang">{@html e.html}</div>
+						{/each}
+					</div>
+				{/each}
+				<!-- eslint-enable svelte/no-at-html-tags -->
+			</div>
+		{/if}
+		<div class="acts">
+			<p aria-live="polite">{sentence}</p>
+			<Btn kind="ghost" onclick={onclose}>Cancel</Btn>
+			<Btn kind="primary" disabled={!then} onclick={apply}>Use this style</Btn>
+		</div>
+	</div>
+</div>
+
+<style>
+	.panel {
+		position: fixed;
+		right: 96px;
+		top: 46px;
+		width: min(860px, calc(100vw - 24px));
+		height: min(560px, calc(100vh - 70px));
+		background: var(--sheet);
+		border: 1px solid var(--line);
+		border-radius: var(--r3);
+		box-shadow: var(--lift);
+		display: grid;
+		grid-template-columns: 300px 1fr;
+		overflow: hidden;
+		z-index: 25;
+		outline: none;
+	}
+	.list {
+		border-right: 1px solid var(--line-soft);
+		padding: 12px;
+		display: flex;
+		flex-direction: column;
+		min-height: 0;
+	}
+	input {
+		width: 100%;
+		border: 1px solid var(--line);
+		background: var(--sheet);
+		color: var(--ink);
+		border-radius: var(--r2);
+		padding: 9px 12px;
+		font-size: var(--text);
+		flex: none;
+	}
+	.scroll {
+		overflow: auto;
+		min-height: 0;
+	}
+	h3 {
+		font: 500 var(--tiny) / 1 var(--sans);
+		color: var(--ink-3);
+		padding: 14px 8px 6px;
+	}
+	li button {
+		display: flex;
+		width: 100%;
+		justify-content: space-between;
+		gap: 8px;
+		text-align: left;
+		padding: 8px;
+		border-radius: var(--r1);
+		cursor: pointer;
+		align-items: baseline;
+	}
+	li button:hover {
+		background: var(--desk-raised);
+	}
+	li button.on {
+		background: var(--verdigris-tint);
+		font-weight: 600;
+	}
+	small {
+		color: var(--ink-3);
+		font-size: var(--small);
+		white-space: nowrap;
+	}
+	.cmp {
+		padding: 16px 20px;
+		display: flex;
+		flex-direction: column;
+		gap: 12px;
+		min-height: 0;
+	}
+	.two {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 18px;
+		font: 400 14px/1.5 var(--serif);
+		flex: 1;
+		overflow: auto;
+		min-height: 0;
+	}
+	.two > div {
+		min-width: 0;
+		overflow-wrap: anywhere;
+	}
+	h4 {
+		font: 500 var(--small) / 1.3 var(--sans);
+		color: var(--ink-3);
+		margin-bottom: 8px;
+	}
+	.two p,
+	.entry {
+		margin-bottom: 10px;
+	}
+	.small {
+		font-size: 13px;
+		color: var(--ink-2);
+	}
+	.hang {
+		padding-left: 1.4em;
+		text-indent: -1.4em;
+	}
+	sup {
+		color: var(--verdigris);
+		font: 600 11px/0 var(--sans);
+	}
+	.acts {
+		display: flex;
+		gap: 10px;
+		align-items: center;
+		border-top: 1px solid var(--line);
+		padding-top: 12px;
+	}
+	.acts p {
+		flex: 1;
+		color: var(--ink-2);
+	}
+	.none {
+		color: var(--ink-2);
+		padding: 12px 8px;
+	}
+	@media (max-width: 1000px) {
+		.panel {
+			right: 12px;
+		}
+	}
+</style>

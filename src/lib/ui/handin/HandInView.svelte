@@ -1,0 +1,241 @@
+<script lang="ts">
+	/** Handing in: the final file, a page to look at first, the list and the sources to take along. */
+	import { onMount } from 'svelte';
+	import { db, type Manuscript } from '$lib/data/db';
+	import { readDoc, readCitations, type DocStyle } from '$lib/core/manuscript';
+	import { toFinal, writeHtml, type FinalDoc } from '$lib/core/document';
+	import type { SessionResult } from '$lib/core/citing';
+	import type { Source } from '$lib/core/source';
+	import { startFormatWorker } from '$lib/workers/format';
+	import { library } from '../library.svelte';
+	import { toasts } from '../toasts.svelte';
+	import { copyRich } from '../clipboard';
+	import { download, fileName } from '../download';
+	import Bar from '../parts/Bar.svelte';
+	import Banner from '../parts/Banner.svelte';
+	import Btn from '../parts/Btn.svelte';
+
+	let { id }: { id: string } = $props();
+	let manuscript = $state.raw<Manuscript | null>(null);
+	let final = $state.raw<FinalDoc | null>(null);
+	let result = $state.raw<SessionResult | null>(null);
+	let cited = $state.raw<Source[]>([]);
+	let trouble = $state('');
+	let notes = $state.raw<string[]>([]);
+	let busy = $state('');
+	const page = $derived(final ? writeHtml(final) : '');
+
+	onMount(() => {
+		const worker = startFormatWorker();
+		void (async () => {
+			await library.start();
+			const m = library.trouble ? undefined : await db.manuscripts.get(id);
+			if (!m) {
+				trouble = 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
+				return;
+			}
+			manuscript = m;
+			try {
+				const doc = readDoc(m.doc);
+				const style: DocStyle = doc.attrs.style ?? { id: m.styleId, title: m.styleTitle, form: m.form, locale: m.locale };
+				const reading = readCitations(doc, style.form);
+				const ids = new Set([...reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)), ...m.uncited]);
+				cited = [...ids].map((x) => library.sources.get(x)).filter((s): s is Source => Boolean(s));
+				await worker.face.putSources(cited.map((s) => $state.snapshot(s.item)), []);
+				let answer = await worker.face.useStyle(style.id, style.title, style.locale);
+				const problems: string[] = [];
+				if (!answer.ok) {
+					problems.push(`${answer.message} This page is in APA 7th.`);
+					answer = await worker.face.useStyle('apa', 'APA 7th', '');
+				}
+				const r = await worker.face.format({ clusters: reading.clusters, uncited: m.uncited, serial: 1, full: true });
+				if (!r || !answer.ok) return;
+				result = r;
+				final = toFinal(doc, m.title, m.authors, style.form, {
+					citations: new Map(r.changed.map((c) => [c.id, { runs: c.runs ?? [], leadRuns: c.leadRuns ?? [] }])),
+					entries: r.bibliography?.map((e) => ({ id: e.id, runs: e.runs ?? [] })) ?? null,
+					hanging: r.style.hangingIndent,
+					aligned: Boolean(r.style.secondFieldAlign),
+					lang: r.style.lang
+				});
+				if (reading.gaps.length) problems.push(`${reading.gaps.length} place${reading.gaps.length === 1 ? '' : 's'} still marked “source needed”.`);
+				const gone = r.warnings.filter((w) => w.itemId && w.message.includes('not in the library')).length;
+				if (gone) problems.push(`${gone} cited source${gone === 1 ? ' is' : 's are'} not in the library; the text says so where it stands.`);
+				let hasList = false;
+				doc.descendants((n) => {
+					if (n.type.name === 'bibliography') hasList = true;
+				});
+				if (!hasList && reading.citations.length) problems.push('The manuscript has no bibliography block, so the file has no list.');
+				notes = problems;
+			} catch (e) {
+				trouble = (e as Error).message;
+			}
+		})();
+		return () => worker.stop();
+	});
+
+	/** Draws the file with its own style sheet, apart from the app's (a shadow root). */
+	function sheet(el: HTMLElement, html: string) {
+		const root = el.shadowRoot ?? el.attachShadow({ mode: 'open' });
+		const draw = (text: string) => {
+			const parsed = new DOMParser().parseFromString(text, 'text/html');
+			const css = new CSSStyleSheet();
+			css.replaceSync((parsed.querySelector('style')?.textContent ?? '').replace(/\bbody\b/, '.body'));
+			root.adoptedStyleSheets = [css];
+			const body = document.createElement('div');
+			body.className = 'body';
+			body.append(...parsed.body.childNodes);
+			root.replaceChildren(body);
+		};
+		draw(html);
+		return { update: draw };
+	}
+
+	async function docx() {
+		if (!final) return;
+		busy = 'docx';
+		try {
+			const { writeDocx } = await import('$lib/core/document/docx');
+			download(`${fileName(final.title)}.docx`, await writeDocx(final), 'application/vnd.openxmlformats-officedocument.wordprocessingml.document');
+			toasts.say('The DOCX file is in your downloads. Your manuscript stays live here.');
+		} finally {
+			busy = '';
+		}
+	}
+	function html() {
+		if (!final) return;
+		download(`${fileName(final.title)}.html`, page, 'text/html');
+		toasts.say('The HTML file is in your downloads. Your manuscript stays live here.');
+	}
+	async function copyList() {
+		const list = result?.bibliography ?? [];
+		const hang = result?.style.hangingIndent ? ' style="margin-left:2em;text-indent:-2em"' : '';
+		await copyRich(list.map((e) => `<p${hang}>${e.html}</p>`).join(''), list.map((e) => e.text).join('\n'));
+		toasts.say(`The list is on the clipboard: ${list.length} entries.`);
+	}
+	async function save(format: 'bibtex' | 'csl-json') {
+		const { writeBibtex, writeCslJson } = await import('$lib/core/exchange');
+		if (format === 'bibtex') download(`${fileName(final!.title)}.bib`, writeBibtex(cited), 'text/plain');
+		else download(`${fileName(final!.title)}.json`, writeCslJson(cited), 'application/json');
+	}
+</script>
+
+<svelte:head><title>Hand in · {manuscript?.title ?? ''} · Rapid Quill</title></svelte:head>
+<Bar here=""><Btn kind="ghost" href="/draft/{id}">Back to the draft</Btn></Bar>
+{#if trouble}
+	<main class="lost">
+		<h1>{trouble}</h1>
+		<p><a href="/">Back to the desk</a></p>
+	</main>
+{:else}
+	{#each notes as n (n)}<Banner text={n} />{/each}
+	<main class="hand">
+		<section class="choices">
+			<h1>Hand in</h1>
+			<p class="lead">“{manuscript?.title ?? '…'}” in {result?.style.title ?? '…'}. A final file is plain text and formatting; the live manuscript stays on the desk.</p>
+			<h2>The file</h2>
+			<div class="row">
+				<div><b>DOCX</b><span>Real footnotes or endnotes, headings and hanging indents</span></div>
+				<Btn kind="primary" disabled={!final || busy === 'docx'} onclick={docx} label="Save as DOCX">{busy === 'docx' ? 'Writing…' : 'Save'}</Btn>
+			</div>
+			<div class="row">
+				<div><b>HTML</b><span>One file, with notes and list marked up for readers and machines</span></div>
+				<Btn kind="ghost" disabled={!final} onclick={html} label="Save as HTML">Save</Btn>
+			</div>
+			<h2>The list alone</h2>
+			<div class="row">
+				<div><b>{result?.bibliography?.length ?? 0} entries</b><span>Formatted and plain, ready to paste</span></div>
+				<Btn kind="ghost" disabled={!result?.bibliography?.length} onclick={copyList} label="Copy the list">Copy</Btn>
+			</div>
+			<h2>The cited sources</h2>
+			<div class="row">
+				<div><b>{cited.length} sources</b><span>For a colleague’s library</span></div>
+				<Btn kind="ghost" disabled={!cited.length} onclick={() => save('bibtex')} label="Save the cited sources as BibTeX">BibTeX</Btn>
+				<Btn kind="ghost" disabled={!cited.length} onclick={() => save('csl-json')} label="Save the cited sources as CSL-JSON">CSL-JSON</Btn>
+			</div>
+		</section>
+		<section class="preview" aria-label="Preview of the file">
+			{#if final}
+				<div class="pages" use:sheet={page} role="document" aria-label="The file as it will be"></div>
+			{:else}<p>Setting the pages…</p>{/if}
+		</section>
+	</main>
+{/if}
+
+<style>
+	.hand {
+		display: grid;
+		grid-template-columns: minmax(300px, 420px) minmax(0, 1fr);
+		gap: 40px;
+		padding: 30px 40px 0;
+		height: calc(100vh - var(--bar));
+		max-width: 1360px;
+		margin: 0 auto;
+	}
+	h1 {
+		font: 600 24px/1.2 var(--serif);
+		margin-bottom: 8px;
+	}
+	.lead {
+		color: var(--ink-2);
+	}
+	h2 {
+		font: 500 var(--small) / 1 var(--sans);
+		color: var(--ink-3);
+		margin: 26px 0 6px;
+	}
+	.row {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		padding: 10px 0;
+		border-bottom: 1px solid var(--line-soft);
+	}
+	.row div {
+		flex: 1;
+	}
+	.row b {
+		display: block;
+		font-weight: 600;
+	}
+	.row span {
+		color: var(--ink-3);
+		font-size: 12.5px;
+	}
+	.preview {
+		background: #fff;
+		border: 1px solid var(--line-soft);
+		border-bottom: 0;
+		border-radius: var(--r1) var(--r1) 0 0;
+		overflow: hidden;
+		min-height: 300px;
+	}
+	.preview p {
+		padding: 30px;
+		color: #48535f;
+	}
+	.pages {
+		width: 100%;
+		height: 100%;
+		overflow: auto;
+	}
+	.lost {
+		padding: 80px 40px;
+	}
+	.lost h1 {
+		font-size: 20px;
+	}
+	.lost a {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+	}
+	@media (max-width: 900px) {
+		.hand {
+			grid-template-columns: 1fr;
+			height: auto;
+		}
+		.preview {
+			height: 70vh;
+		}
+	}
+</style>

@@ -1,0 +1,60 @@
+<script lang="ts">
+	/** The top bar of the views outside a manuscript. */
+	import type { Snippet } from 'svelte';
+	import Mark from './Mark.svelte';
+	import Theme from './Theme.svelte';
+	let { here, children }: { here: string; children?: Snippet } = $props();
+	const views = [
+		{ href: '/', name: 'Desk' },
+		{ href: '/sources', name: 'Sources' }
+	];
+</script>
+
+<header class="bar">
+	<a class="home" href="/" aria-label="Rapid Quill, to the desk"><Mark /></a>
+	<nav aria-label="Views">
+		{#each views as v (v.href)}
+			<a href={v.href} class:here={here === v.name} aria-current={here === v.name ? 'page' : undefined}>{v.name}</a>
+		{/each}
+	</nav>
+	<span class="spacer"></span>
+	<Theme />
+	{@render children?.()}
+</header>
+
+<style>
+	.bar {
+		display: flex;
+		align-items: center;
+		gap: var(--s3);
+		padding: 0 var(--s4);
+		height: var(--bar);
+		border-bottom: 1px solid var(--line);
+		background: var(--desk);
+	}
+	.home {
+		display: grid;
+	}
+	nav {
+		display: flex;
+		gap: 2px;
+		align-self: stretch;
+	}
+	nav a {
+		padding: 0 12px;
+		display: grid;
+		place-items: center;
+		color: var(--ink-2);
+		font-weight: 500;
+	}
+	nav a:hover {
+		color: var(--ink);
+	}
+	nav a.here {
+		color: var(--ink);
+		box-shadow: inset 0 -2px 0 var(--verdigris);
+	}
+	.spacer {
+		flex: 1;
+	}
+</style>

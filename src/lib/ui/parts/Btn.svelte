@@ -1,0 +1,86 @@
+<script lang="ts">
+	/** A button in the three weights the interface has. */
+	import { Button } from 'flowbite-svelte';
+	import type { Snippet } from 'svelte';
+	interface Props {
+		kind?: 'primary' | 'ghost' | 'quiet';
+		onclick?: (e: MouseEvent) => void;
+		disabled?: boolean;
+		label?: string;
+		title?: string;
+		href?: string;
+		pressed?: boolean;
+		expanded?: boolean;
+		class?: string;
+		type?: 'button' | 'submit';
+		children: Snippet;
+	}
+	let { kind = 'ghost', onclick, disabled = false, label, title, href, pressed, expanded, class: extra = '', type = 'button', children }: Props = $props();
+	const looks = {
+		primary: 'btn-primary',
+		ghost: 'btn-ghost',
+		quiet: 'btn-quiet'
+	};
+	const cls = $derived(`btn ${looks[kind]} ${extra}`);
+</script>
+
+{#if href}
+	<Button color="alternative" {href} class={cls} {title} aria-label={label}>{@render children()}</Button>
+{:else}
+	<Button
+		color="alternative"
+		class={cls}
+		{onclick}
+		{disabled}
+		{title}
+		{type}
+		aria-label={label}
+		aria-pressed={pressed}
+		aria-expanded={expanded}>{@render children()}</Button
+	>
+{/if}
+
+<style>
+	:global(.btn.btn) {
+		font: 500 var(--text) / 1 var(--sans);
+		color: var(--ink);
+		border: 1px solid transparent;
+		border-radius: var(--r2);
+		padding: 9px 12px;
+		display: inline-flex;
+		align-items: center;
+		gap: 8px;
+		white-space: nowrap;
+		background: none;
+		box-shadow: none;
+		transition: background 0.12s;
+	}
+	:global(.btn.btn-primary) {
+		background: var(--verdigris);
+		color: #fff;
+	}
+	:global(.dark .btn.btn-primary) {
+		color: #0b1c1a;
+	}
+	:global(.btn.btn-primary:hover) {
+		background: var(--verdigris-strong);
+	}
+	:global(.btn.btn-ghost) {
+		border-color: var(--line);
+		background: var(--desk-raised);
+	}
+	:global(.btn.btn-ghost:hover),
+	:global(.btn.btn-quiet:hover) {
+		background: var(--verdigris-tint);
+		color: var(--ink);
+	}
+	:global(.btn.btn:focus-visible) {
+		outline: 2px solid var(--verdigris);
+		outline-offset: 2px;
+		box-shadow: none;
+	}
+	:global(.btn.btn:disabled) {
+		opacity: 0.5;
+		cursor: not-allowed;
+	}
+</style>

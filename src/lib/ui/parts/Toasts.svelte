@@ -1,0 +1,56 @@
+<script lang="ts">
+	import { Toast } from 'flowbite-svelte';
+	import { toasts } from '../toasts.svelte';
+</script>
+
+<div class="toasts" role="status" aria-live="polite">
+	{#each toasts.list as t (t.id)}
+		<Toast dismissable={false} class="toast" params={{ duration: 0 }}>
+			<span>{t.text}</span>
+			{#if t.action}
+				<button
+					type="button"
+					onclick={() => {
+						void t.action!.run();
+						toasts.drop(t.id);
+					}}>{t.action.label}</button
+				>
+			{/if}
+		</Toast>
+	{/each}
+</div>
+
+<style>
+	.toasts {
+		position: fixed;
+		left: 50%;
+		bottom: 44px;
+		transform: translateX(-50%);
+		display: grid;
+		gap: 8px;
+		z-index: 60;
+	}
+	.toasts :global(.toast) {
+		background: var(--ink);
+		color: var(--desk-raised);
+		border-radius: var(--r2);
+		box-shadow: var(--lift);
+		padding: 10px 14px;
+		max-width: 560px;
+		font-size: var(--text);
+	}
+	.toasts :global(.toast > div) {
+		display: flex;
+		gap: 18px;
+		align-items: center;
+		margin: 0;
+		font-weight: 400;
+	}
+	button {
+		font-weight: 600;
+		color: inherit;
+		text-decoration: underline;
+		text-underline-offset: 3px;
+		cursor: pointer;
+	}
+</style>

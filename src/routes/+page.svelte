@@ -1,0 +1,5 @@
+<script lang="ts">
+	import DeskView from '$lib/ui/desk/DeskView.svelte';
+</script>
+
+<DeskView />

@@ -1,0 +1,10 @@
+<script lang="ts">
+	import { page } from '$app/state';
+	import DraftView from '$lib/ui/draft/DraftView.svelte';
+	const id = $derived(page.params.id ?? '');
+	const at = $derived(Number(page.url.searchParams.get('at') ?? -1));
+</script>
+
+{#key id}
+	<DraftView {id} {at} />
+{/key}

@@ -1,0 +1,6 @@
+<script lang="ts">
+	import { page } from '$app/state';
+	import HandInView from '$lib/ui/handin/HandInView.svelte';
+</script>
+
+<HandInView id={page.params.id ?? ''} />
