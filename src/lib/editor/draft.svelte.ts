@@ -579,7 +579,7 @@ export class Draft implements Desk {
 		const form: CitingForm = info.class === 'note' ? (this.docStyle.form === 'endnotes' ? 'endnotes' : 'footnotes') : 'in-text';
 		const style: DocStyle = { id: info.id, title: info.title, form, locale };
 		const tr = view.state.tr;
-		placeCitations(tr.doc, info.placement, info.american, tr as unknown as Transform);
+		placeCitations(tr.doc, info.placement, info.american, tr as unknown as Transform, this.style?.placement);
 		tr.setDocAttribute('style', style);
 		view.dispatch(tr);
 		this.lastChange = `Style changed to ${info.title}`;

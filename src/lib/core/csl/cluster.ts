@@ -116,7 +116,9 @@ function yearPieces(g: Rendered[], layout: Layout, o: CitationOptions, inside: s
 	while (i < g.length) {
 		const r = g[i];
 		const rich = withAffixes(pieces.length === 0 || r.cite.prefix ? r.full : r.bare(), r.cite);
-		if (rich != null) pieces.push({ rich, delimiter: inside });
+		// a year behind a locator would read as part of it: 1999, 328; 2000, 475 (Chicago 17, 15.30)
+		const delimiter = i > 0 && hasLocator(g[i - 1].cite) && o.afterCollapseDelimiter != null ? o.afterCollapseDelimiter : inside;
+		if (rich != null) pieces.push({ rich, delimiter });
 		i++;
 		if (!suffixes || r.letter < 0 || r.cite.suffix || hasLocator(r.cite)) continue;
 		const year = yearOf(r);

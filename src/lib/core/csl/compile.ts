@@ -7,7 +7,7 @@ import { compileDate } from './date-element';
 import { compileDecor, readFormat } from './decor';
 import { buildLocale, type Locale, type LocaleSource } from './locale';
 import { compileNames, inheritNames, type NameDefaults, type Outer } from './names-element';
-import { seq, type Format } from './rich';
+import { seq, type Format, type Rich } from './rich';
 import type { Area } from './types';
 import { NAME_VARIABLES } from './variables';
 
@@ -236,6 +236,16 @@ class AreaCompiler {
 		return (c) => seq(kids.map((k) => k(c)));
 	};
 
+	/** A branch of `choose`: its parts stay apart, so that a group can put its delimiter between them. */
+	private branch(t: Tree, outer: Outer | null): Eval {
+		const kids = elements(t).map((e) => this.element(e, outer));
+		if (kids.length === 1) return kids[0];
+		return (c) => {
+			const parts = kids.map((k) => k(c)).filter((r) => r != null && r !== '');
+			return parts.length < 2 ? (parts[0] ?? null) : { kids: parts as Rich[], spread: true };
+		};
+	}
+
 	element = (t: Tree, outer: Outer | null = null): Eval => {
 		switch (t.name) {
 			case 'text':
@@ -251,7 +261,7 @@ class AreaCompiler {
 			case 'group':
 				return compileGroup(t, elements(t).map((e) => this.element(e, outer)));
 			case 'choose':
-				return compileChoose(t, (b) => this.all(b, outer));
+				return compileChoose(t, (b) => this.branch(b, outer));
 			default:
 				this.warnings.push({
 					message: `<${t.name}> is not an element that writes anything; it was passed over.`,

@@ -41,9 +41,13 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 	const link = identifierLink[variable];
 	const numberish = NUMBER_VARIABLES.has(variable);
 	return (c) => {
-		c.called++;
-		if (c.suppressed?.has(variable)) return null;
+		if (c.suppressed?.has(variable)) {
+			c.called++;
+			return null;
+		}
 		let text = variableText(c, variable, form);
+		// a letter that is not needed does not make a group empty: "n.d." stands without one
+		if (variable !== 'year-suffix' || text) c.called++;
 		if (variable === 'citation-label') text = text || citationLabel(c);
 		if (!text) return null;
 		c.filled++;
@@ -181,7 +185,9 @@ function grouped(run: Eval): Eval {
 		const dead = c.called > 0 && c.filled === 0;
 		c.called += called;
 		c.filled += filled;
-		return dead ? null : out;
+		if (dead || out == null) return null;
+		// delimiters reach into a macro's own choose, not through the macro
+		return typeof out === 'object' && out.spread ? { kids: out.kids } : out;
 	};
 }
 
@@ -223,7 +229,9 @@ function compileTest(t: Tree): Test {
 	const tests: Test[] = [];
 	const words = (s: string | undefined) => (s ?? '').split(/\s+/).filter(Boolean);
 	for (const v of words(a.variable)) tests.push((c) => !c.suppressed?.has(v) && hasVariable(c, v));
-	for (const v of words(a.type)) tests.push((c) => c.item.type === v);
+	// an item has one type: several of them can only mean any of them
+	const types = words(a.type);
+	if (types.length) tests.push((c) => types.includes(c.item.type));
 	for (const v of words(a['is-numeric'])) {
 		tests.push((c) => {
 			const text = NAME_VARIABLES.has(v) || DATE_VARIABLES.has(v) ? '' : variableText(c, v, undefined);

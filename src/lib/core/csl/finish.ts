@@ -139,7 +139,8 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 		const moves = inQuote && (n === '.' || n === ',' || n === '!' || n === '?');
 		if (MARK.test(a)) {
 			const pair = MEET[a][n];
-			if (pair === a) cell.t = cell.t.slice(1);
+			if (pair === a && a === n && !inQuote) inside.t = inside.t.slice(0, -1);
+			else if (pair === a) cell.t = cell.t.slice(1);
 			else if (pair === n) {
 				// the later mark wins: the earlier one goes
 				inside.t = inside.t.slice(0, -1);

@@ -212,9 +212,10 @@ function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich
 			}
 			if (!outermost) return r;
 			if (c.authorSubstitute && c.nameTexts == null) {
-				c.nameTexts = [plainOf(r)];
+				// what stands in for names is alike only when it also looks alike: a title is no author of that name
+				c.nameTexts = [JSON.stringify(r)];
 				if (sameList(c.authorSubstitute.previous, c.nameTexts)) return claimFirst(c, c.authorSubstitute.text);
-			} else if (c.nameTexts == null) c.nameTexts = [plainOf(r)];
+			} else if (c.nameTexts == null) c.nameTexts = [JSON.stringify(r)];
 			return claimFirst(c, typeof r === 'object' && r.tag === 'names' ? r : { kids: [r], tag: 'names' });
 		}
 	}

@@ -75,7 +75,7 @@ function part(text: string, joiner: string): NumberPart {
 /** Whether a number or locator names several things, so that its label is plural (CSL 1.0.2, "label", contextual). */
 export function isPlural(value: string): boolean {
 	const s = value.replace(/\\-/g, '');
-	return /(?:[\p{L}\d]\s*[-–—]+\s*[\p{L}\d])|(?:[\d\p{L}]\s*[,&;]\s*[\d\p{L}])|\s(?:and|et|und|y)\s/u.test(s) && /\d|^[ivxlcdm\s,&–—-]+$/i.test(s);
+	return /(?:[\p{L}\d]\s*[-–—]+\s*[\p{L}\d])|(?:[\d\p{L}](?:\s*[&;]\s*|,\s+)[\d\p{L}])|\s(?:and|et|und|y)\s/u.test(s) && /\d|^[ivxlcdm\s,&–—-]+$/i.test(s);
 }
 
 /** How a style shortens page ranges (CSL 1.0.2, appendix V). */

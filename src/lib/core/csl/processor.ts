@@ -438,7 +438,8 @@ class Engine implements Processor {
 				if (author != null) leads.push(author);
 				if (form === 'author-only') continue;
 			}
-			rendered.push(this.cite(cite, state, form === 'narrative' || form === 'year-only'));
+			// a note names its author even where the sentence has (Chicago 17, 14.30)
+			rendered.push(this.cite(cite, state, form === 'year-only' || (form === 'narrative' && style.class !== 'note')));
 		}
 		const lead = joinLeads(leads, style);
 		let body = assemble(rendered, style.citation, style.citationOptions, style.locale, affixes);
@@ -547,7 +548,8 @@ class Engine implements Processor {
 		const c = this.reset(k);
 		c.inBibliography = true;
 		c.atStart = true;
-		c.distinction = { shown: [], given: [], condition: k.distinction.condition };
+		// names added to tell cites apart show in the list as well, so that the two can be matched
+		c.distinction = { shown: k.distinction.shown, given: [], condition: k.distinction.condition };
 		if (substitute != null) c.authorSubstitute = { text: substitute, rule: o.substituteRule, previous };
 		let body: Rich | null;
 		if (o.secondFieldAlign) {

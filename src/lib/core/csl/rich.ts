@@ -26,6 +26,8 @@ export interface RichNode {
 	display?: string;
 	link?: string;
 	tag?: Tag;
+	/** Parts of a `choose` branch: the delimiter of the group around them stands between them. */
+	spread?: boolean;
 }
 
 export type Rich = string | RichNode;
@@ -41,11 +43,13 @@ export function seq(parts: (Rich | null | undefined)[]): Rich | null {
 /** Joins parts with a delimiter between those that are there. */
 export function join(parts: (Rich | null | undefined)[], delimiter: string): Rich | null {
 	const kids: Rich[] = [];
-	for (const p of parts) {
-		if (p == null || p === '') continue;
+	const add = (p: Rich | null | undefined) => {
+		if (p == null || p === '') return;
+		if (typeof p === 'object' && p.spread) return p.kids.forEach(add);
 		if (kids.length && delimiter) kids.push(delimiter);
 		kids.push(p);
-	}
+	};
+	parts.forEach(add);
 	if (kids.length === 0) return null;
 	if (kids.length === 1) return kids[0];
 	return { kids };

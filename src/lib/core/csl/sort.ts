@@ -10,6 +10,8 @@ export function keysFor(sort: SortKey[], c: Context, reset: (c: Context) => void
 	return sort.map((k) => {
 		reset(c);
 		c.sorting = true;
+		// letters follow the order; they do not make it
+		c.yearSuffix = '';
 		c.sortNames = k.min || k.useFirst || k.useLast !== undefined ? { min: k.min, useFirst: k.useFirst, useLast: k.useLast } : null;
 		const r = k.run(c);
 		c.sorting = false;

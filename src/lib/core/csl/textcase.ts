@@ -12,7 +12,8 @@ const STOP = new Set(
 );
 
 const upperFirst = (w: string) => {
-	const m = /^\P{L}*/u.exec(w)![0].length;
+	// behind opening marks, but never behind a digit: 2nd stays 2nd
+	const m = /^[^\p{L}\p{N}]*/u.exec(w)![0].length;
 	const cp = w.codePointAt(m);
 	if (cp === undefined) return w;
 	const first = String.fromCodePoint(cp);
@@ -112,8 +113,8 @@ function title(r: Rich): Rich {
 				const inside = mid && off === 0;
 				mid = off + w.length === s.length;
 				if (inside) return w;
-				// a single letter behind a hyphen is a designation: 07-x, β-
-				if (/^\p{Ll}$/u.test(w) && (whole[start + off - 1] === '-' || whole[start + off + 1] === '-')) {
+				// a single letter is a designation: 07-x, β-carotene, link, n.
+				if (!fresh && /^\p{Ll}[.,]?$/u.test(w) && !/^a$/.test(w)) {
 					fresh = false;
 					return w;
 				}
@@ -129,7 +130,8 @@ function title(r: Rich): Rich {
 				if (fresh || isLast || (opened && !/^['’]/.test(w))) {
 					res = shouting ? upperFirst(w.toLowerCase()) : capital(w);
 				} else if (isStop && (shouting || w === low || bare === low || /^\p{Lu}\p{Ll}*$/u.test(bare))) {
-					res = after === '-' && !hyphened ? (shouting ? w.toLowerCase() : w.toLowerCase()) : w.toLowerCase();
+					// the first part of a compound is no preposition: By-Law
+					res = after === '-' && !hyphened ? (shouting ? upperFirst(w.toLowerCase()) : capital(w)) : w.toLowerCase();
 				} else res = shouting ? upperFirst(w.toLowerCase()) : capital(w);
 				fresh = /[:?!.][”’"']?$/.test(w) && !/^\p{Lu}\.$|\.\p{Lu}\.$/u.test(w);
 				return res;

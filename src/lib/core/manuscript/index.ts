@@ -2,7 +2,7 @@
 export { schema, SCHEMA_VERSION, cleanCites, type DocCite, type DocStyle, type Moved } from './schema';
 export { readDoc, storeDoc, ManuscriptError, type StoredDoc } from './migrate';
 export { readCitations, type Reading, type NoteInfo, type CitationInfo, type CitingForm } from './clusters';
-export { placeCitations, placeOne, type PlacementKind } from './placement';
+export { placeCitations, type PlacementKind } from './placement';
 export { insertCitation, removeCitation } from './insert';
 export { readOutline, sectionAt, countDoc, countWords, type Section, type WordCount } from './outline';
 export { docFromText } from './text-form';

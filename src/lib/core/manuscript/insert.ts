@@ -36,7 +36,9 @@ export function insertCitation(tr: Transform, at: number, id: string, cites: Doc
 	if (asMark) {
 		const space = /[ \u00a0]+$/.exec(before)?.[0] ?? '';
 		if (space && before.length > space.length) {
-			if (!after || /^[\s.,;:!?)\]]/.test(after)) tr.delete(pos - space.length, pos);
+			// the space after a full stop is for the next sentence; the one after a word was for the citation
+			const closed = /[.,;:!?…”’"'»]$/.test(before.trimEnd());
+			if (!closed && (!after || /^[\s.,;:!?)\]]/.test(after))) tr.delete(pos - space.length, pos);
 			pos -= space.length;
 			({ before, after } = texts(tr.doc, pos));
 		}

@@ -53,11 +53,11 @@ const RULES: { label: string; re: RegExp }[] = [
 	{ label: 'page', re: /^((?:\d+[a-z]?)(?:\s*[-–—,&]\s*\d+[a-z]?)*)(?=$|[\s;,])/i }
 ];
 
-/** Ranges get an en dash, lists a comma and a space. */
+/** Ranges are kept with a hyphen, which the style turns into its own sign; lists get a comma and a space. */
 export function tidyLocator(value: string): string {
 	return value
 		.trim()
-		.replace(/\s*[-–—]+\s*/g, '–')
+		.replace(/\s*[-–—]+\s*/g, '-')
 		.replace(/\s*,\s*/g, ', ')
 		.replace(/\s*(?:&|\+|\band\b)\s*/g, ' & ');
 }
@@ -88,6 +88,7 @@ const SHORT: Record<string, string> = {
 export function writeLocator(l: { label: string; value: string } | null): string {
 	if (!l || !l.value) return '';
 	const many = l.label === 'page' && /[–,&-]/.test(l.value);
+	const value = l.value.replace(/-/g, '–');
 	const word = many ? 'pp' : (SHORT[l.label] ?? l.label.replace('-locator', ''));
-	return word ? `${word} ${l.value}` : l.value;
+	return word ? `${word} ${value}` : value;
 }

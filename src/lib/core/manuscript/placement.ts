@@ -4,7 +4,7 @@
  * - `raised`: raised numbers stand behind full stops and commas, before colons and semicolons, without a space (AMA 11, 3.6.2)
  * - `note`: note marks stand behind all punctuation but a dash, without a space (Chicago 17, 14.26)
  */
-import type { Node } from 'prosemirror-model';
+import { Mark, type Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
 import { schema, type DocCite, type Moved } from './schema';
 
@@ -32,31 +32,41 @@ function around(doc: Node, pos: number, size: number): { before: string; after: 
  * Moves every citation in the running text to where the kind wants it. Going back to `sentence` undoes exactly what
  * was done, and otherwise puts the citation before the closing mark.
  * @param american full stops and commas go inside the closing quotation mark when a mark follows it
+ * @param from the kind the text is in; nothing moves between styles of one kind
  */
-export function placeCitations(doc: Node, to: PlacementKind, american: boolean, base?: Transform): Transform {
+export function placeCitations(doc: Node, to: PlacementKind, american: boolean, base?: Transform, from?: PlacementKind): Transform {
 	const tr = base ?? new Transform(doc);
-	const ids: number[] = [];
+	if (from === to) return tr;
+	const begun = tr.steps.length;
+	const list: { pos: number; moved: boolean }[] = [];
 	tr.doc.descendants((node, pos) => {
 		if (node.type.name === 'note') return false;
-		if (node.type.name === 'citation') ids.push(pos);
+		if (node.type.name === 'citation' && !inSentence(node.attrs.cites)) list.push({ pos, moved: node.attrs.moved !== null });
 		return true;
 	});
-	// from the end, so that positions before stay true
-	for (const pos of ids.reverse()) placeOne(tr, pos, to, american);
+	// what was moved from the end to the beginning goes back from the beginning to the end
+	const fresh: boolean[] = [];
+	list.forEach(({ pos, moved }, i) => {
+		const at = tr.mapping.slice(begun).map(pos);
+		fresh[i] = moved ? restore(tr, at) === null : true;
+	});
+	const now = positions(tr.doc);
+	for (let i = now.length - 1; i >= 0; i--) {
+		if (to !== 'sentence') toMark(tr, now[i], to, american);
+		else if (fresh[i]) toSentence(tr, now[i]);
+	}
 	return tr;
 }
 
-/** Places the citation at a position; the transform's document changes at most around it. */
-export function placeOne(tr: Transform, pos: number, to: PlacementKind, american: boolean): void {
-	const node = tr.doc.nodeAt(pos);
-	if (!node || node.type.name !== 'citation' || inSentence(node.attrs.cites)) return;
-	const back = restore(tr, pos, node);
-	if (to === 'sentence') {
-		if (!back) toSentence(tr, pos, node);
-		return;
-	}
-	const now = back ?? pos;
-	toMark(tr, now, tr.doc.nodeAt(now)!, to, american);
+/** Positions of the citations that can be moved, in order. */
+function positions(doc: Node): number[] {
+	const out: number[] = [];
+	doc.descendants((node, pos) => {
+		if (node.type.name === 'note') return false;
+		if (node.type.name === 'citation' && !inSentence(node.attrs.cites)) out.push(pos);
+		return true;
+	});
+	return out;
 }
 
 function withMoved(node: Node, moved: Moved | null): Node {
@@ -64,7 +74,8 @@ function withMoved(node: Node, moved: Moved | null): Node {
 }
 
 /** Puts a moved citation back where it was; its new position, or null where it had not moved or its surroundings changed. */
-function restore(tr: Transform, pos: number, node: Node): number | null {
+function restore(tr: Transform, pos: number): number | null {
+	const node = tr.doc.nodeAt(pos)!;
 	const m = node.attrs.moved as Moved | null;
 	if (!m) return null;
 	const { before } = around(tr.doc, pos, 1);
@@ -77,13 +88,16 @@ function restore(tr: Transform, pos: number, node: Node): number | null {
 	const start = pos - tail.length;
 	const content: Node[] = [];
 	if (m.inside) content.push(schema.text(closingOf(before), marks));
-	if (m.space) content.push(schema.text(m.space, marks));
+	if (m.space) content.push(schema.text(m.space, looks(m.spaceLook)));
 	const head = content.reduce((n, c) => n + c.nodeSize, 0);
 	content.push(withMoved(node, null));
-	if (m.marks) content.push(schema.text(m.marks, marks));
+	if (m.marks) content.push(schema.text(m.marks, looks(m.marksLook)));
 	tr.replaceWith(start, pos + 1, content);
 	return start + head;
 }
+
+const looks = (list: unknown[] | undefined): Mark[] => (list ?? []).map((j) => Mark.fromJSON(schema, j));
+const look = (marks: readonly Mark[]): { [k: string]: unknown }[] | undefined => (marks.length ? marks.map((x) => x.toJSON()) : undefined);
 
 function closingOf(s: string): string {
 	const m = CLOSING.exec(s);
@@ -91,7 +105,8 @@ function closingOf(s: string): string {
 }
 
 /** A citation made as a mark goes into the sentence: before the closing marks, behind a space. */
-function toSentence(tr: Transform, pos: number, node: Node): void {
+function toSentence(tr: Transform, pos: number): void {
+	const node = tr.doc.nodeAt(pos)!;
 	const { before } = around(tr.doc, pos, 1);
 	if (!before || /\s$/.test(before)) return;
 	const m = /([.,;:!?…]+)([”’"'»]?)$/.exec(before);
@@ -110,14 +125,20 @@ function toSentence(tr: Transform, pos: number, node: Node): void {
 	tr.replaceWith(start, pos + 1, content);
 }
 
-function toMark(tr: Transform, pos: number, node: Node, to: 'raised' | 'note', american: boolean): void {
+function toMark(tr: Transform, pos: number, to: 'raised' | 'note', american: boolean): void {
+	const node = tr.doc.nodeAt(pos)!;
 	const { before, after } = around(tr.doc, pos, 1);
 	const space = /[ \u00a0]*$/.exec(before)![0];
 	const marks = FOLLOWS[to].exec(after)?.[0] ?? '';
-	if (!space && !marks) return;
+	if (!space && !marks) {
+		// it stays, and is known to have come from the sentence, so that going back adds nothing
+		tr.setNodeAttribute(pos, 'moved', { space: '', marks: '', inside: false } satisfies Moved);
+		return;
+	}
 	const textBefore = before.slice(0, before.length - space.length);
 	const inside = american && /^[.,]$/.test(marks) && closingOf(textBefore) !== '';
 	const beforeMarks = tr.doc.resolve(pos).nodeBefore?.marks ?? [];
+	const kept = { spaceLook: space ? look(beforeMarks) : undefined };
 	const afterMarks = tr.doc.resolve(pos + 1).nodeAfter?.marks ?? [];
 	const content: Node[] = [];
 	let start = pos - space.length;
@@ -126,6 +147,6 @@ function toMark(tr: Transform, pos: number, node: Node, to: 'raised' | 'note', a
 		start -= quote.length;
 		content.push(schema.text(marks + quote, beforeMarks));
 	} else if (marks) content.push(schema.text(marks, afterMarks));
-	content.push(withMoved(node, { space, marks, inside }));
+	content.push(withMoved(node, { space, marks, inside, ...kept, marksLook: marks ? look(afterMarks) : undefined }));
 	tr.replaceWith(start, pos + 1 + marks.length, content);
 }

@@ -24,6 +24,9 @@ export interface Moved {
 	marks: string;
 	/** The marks went inside the closing quotation mark that stood before the citation. */
 	inside: boolean;
+	/** Formatting of that space and of those marks, where they had any. */
+	spaceLook?: unknown[];
+	marksLook?: unknown[];
 }
 
 /** The style a document is written in. */

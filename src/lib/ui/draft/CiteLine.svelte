@@ -32,7 +32,13 @@
 			if (box && !box.contains(e.target as Node)) draft.closeCite();
 		};
 		setTimeout(() => document.addEventListener('pointerdown', outside), 0);
-		return () => document.removeEventListener('pointerdown', outside);
+		// what grows below the fold is brought into sight
+		const seen = new ResizeObserver(() => box?.scrollIntoView({ block: 'nearest' }));
+		if (box) seen.observe(box);
+		return () => {
+			document.removeEventListener('pointerdown', outside);
+			seen.disconnect();
+		};
 	});
 
 	function position() {
@@ -78,7 +84,7 @@
 		const doc = target.view.state.doc;
 		const at = doc.resolve(Math.min(target.pos, doc.content.size));
 		const s = at.parent.textBetween(0, at.parentOffset, ' ', ' ');
-		return s.length > 46 ? `…${s.slice(-44)}` : s;
+		return s.length > 46 ? `…${s.slice(-44).trimStart()}` : s;
 	});
 
 	function commit() {
@@ -166,7 +172,7 @@
 <div class="line" bind:this={box} style:left="{place.left}px" style:top="{place.top}px" role="dialog" aria-label={target.editing ? 'Edit the citation' : 'Cite'}>
 	<div class="in">
 		<div class="typing">
-			<div class="shadow" aria-hidden="true"><span style:margin-left="{-scroll}px">{#each pieces as p, i (i)}<span class={p.kind}>{p.text}</span>{/each}</span></div>
+			<div class="drawn" aria-hidden="true"><span style:margin-left="{-scroll}px">{#each pieces as p, i (i)}<span class={p.kind}>{p.text}</span>{/each}</span></div>
 			<input
 				bind:this={input}
 				value={line.text}
@@ -299,6 +305,7 @@
 		box-shadow: var(--lift);
 		z-index: 10;
 		font-size: 13px;
+		scroll-margin: 14px;
 		overflow: hidden;
 	}
 	.in {
@@ -315,7 +322,7 @@
 		min-width: 0;
 	}
 	.typing input,
-	.shadow {
+	.drawn {
 		font: 400 14.5px/1.4 var(--sans);
 		padding: 10px 0;
 		white-space: pre;
@@ -333,13 +340,13 @@
 	.typing input::placeholder {
 		color: var(--ink-3);
 	}
-	.shadow {
+	.drawn {
 		position: absolute;
 		inset: 0;
 		overflow: hidden;
 		color: var(--ink);
 	}
-	.shadow .got {
+	.drawn .got {
 		text-decoration: underline;
 		text-decoration-color: var(--verdigris-line);
 		text-underline-offset: 4px;

@@ -25,7 +25,6 @@
 		class="title"
 		aria-label="Title"
 		value={draft.title}
-		size={Math.max(8, draft.title.length)}
 		readonly={draft.readOnly}
 		oninput={(e) => draft.setTitle(e.currentTarget.value)}
 		onkeydown={(e) => e.key === 'Enter' && draft.view?.focus()}
@@ -85,6 +84,7 @@
 		padding: 4px 6px;
 		color: var(--ink);
 		min-width: 60px;
+		field-sizing: content;
 		flex: 0 1 auto;
 		max-width: 420px;
 		text-overflow: ellipsis;

@@ -6,7 +6,7 @@
 	const least = $derived(Math.min(...draft.outline.map((s) => s.level), 9));
 </script>
 
-<aside class="outline" class:folded aria-label="Outline">
+<aside class="sections" class:folded aria-label="Outline">
 	<div class="top">
 		{#if !folded}<h2>Outline</h2>{/if}
 		<Btn kind="quiet" class="fold" onclick={onfold} label={folded ? 'Unfold the outline' : 'Fold the outline away'}>
@@ -34,13 +34,13 @@
 </aside>
 
 <style>
-	.outline {
+	.sections {
 		padding: 12px 10px 0 14px;
 		border-right: 1px solid var(--line-soft);
 		overflow: auto;
 		min-height: 0;
 	}
-	.outline.folded {
+	.sections.folded {
 		padding: 12px 2px 0;
 	}
 	.top {
@@ -57,7 +57,7 @@
 		font: 500 var(--tiny) / 1 var(--sans);
 		color: var(--ink-3);
 	}
-	.outline :global(.btn.fold) {
+	.sections :global(.btn.fold) {
 		padding: 6px;
 		color: var(--ink-3);
 	}
@@ -105,7 +105,7 @@
 		padding: 4px 8px;
 	}
 	@media (max-width: 1120px) {
-		.outline:not(.folded) {
+		.sections:not(.folded) {
 			position: absolute;
 			z-index: 8;
 			background: var(--desk);

@@ -32,6 +32,7 @@
 	}
 </script>
 
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <form class="quick" onsubmit={add} onkeydown={keys}>
 	<label><span>Kind</span><Select bind:value={type} items={KINDS.map((k) => ({ value: k.type, name: k.name }))} size="sm" /></label>
 	<label><span>Author</span><Input bind:value={author} size="sm" placeholder="Okafor, Ebele; Sund, Anders" autofocus /></label>

@@ -80,7 +80,7 @@
 		trouble = '';
 		const doc = draft.view!.state.doc;
 		const form = answer.style.class === 'note' ? 'footnotes' : 'in-text';
-		const placed = placeCitations(doc, answer.style.placement, answer.style.american);
+		const placed = placeCitations(doc, answer.style.placement, answer.style.american, undefined, draft.style?.placement);
 		const reading = readCitations(placed.doc, form);
 		const result = await worker.face.format({
 			clusters: reading.clusters.map((c) => ({ id: c.id, noteNumber: c.noteNumber, cites: $state.snapshot(c.cites) })) as never,

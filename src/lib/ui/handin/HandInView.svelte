@@ -78,9 +78,10 @@
 	function sheet(el: HTMLElement, html: string) {
 		const root = el.shadowRoot ?? el.attachShadow({ mode: 'open' });
 		const draw = (text: string) => {
-			const parsed = new DOMParser().parseFromString(text, 'text/html');
+			const style = /<style>([\s\S]*?)<\/style>/.exec(text);
+			const parsed = new DOMParser().parseFromString(text.replace(style?.[0] ?? '', ''), 'text/html');
 			const css = new CSSStyleSheet();
-			css.replaceSync((parsed.querySelector('style')?.textContent ?? '').replace(/\bbody\b/, '.body'));
+			css.replaceSync((style?.[1] ?? '').replace(/\bbody\b/, '.body'));
 			root.adoptedStyleSheets = [css];
 			const body = document.createElement('div');
 			body.className = 'body';

@@ -21,7 +21,7 @@
 	let picked = $state<Set<string>>(new Set());
 	let bringing = $state(false);
 	let uses = $state.raw<Map<string, Use[]>>(new Map());
-	let shown = $state(200);
+	let shown = $state(page.url.searchParams.has('open') ? 100_000 : 200);
 	let lastPicked = -1;
 
 	$effect(() => {
@@ -55,6 +55,12 @@
 			return sort.down ? -d : d;
 		});
 	});
+
+	/** A source that is asked for by address is brought into sight. */
+	const asked = page.url.searchParams.get('open');
+	function reveal(el: HTMLElement, id: string) {
+		if (id === asked) requestAnimationFrame(() => el.scrollIntoView({ block: 'center' }));
+	}
 
 	async function add() {
 		const [s] = await addSources([{ item: { id: '', type: 'book', title: '' } }], 'typed');
@@ -164,7 +170,7 @@
 	</div>
 	<ul aria-label="Sources">
 		{#each rows.slice(0, shown) as s, i (s.id)}
-			<li class:open={open === s.id}>
+			<li class:open={open === s.id} use:reveal={s.id}>
 				<div class="grid">
 					<input type="checkbox" class="box" checked={picked.has(s.id)} aria-label="Select {titleOf(s.item)}" onclick={(e) => pick(i, s.id, e)} />
 					<button type="button" class="opener" aria-expanded={open === s.id} onclick={() => (open = open === s.id ? null : s.id)}>

@@ -31,12 +31,13 @@ export function writeHtml(doc: FinalDoc): string {
 <title>${esc(doc.title)}</title>
 ${doc.authors.map((a) => `<meta name="author" content="${esc(a)}">`).join('\n')}
 <style>
-body { font: 12pt/1.6 Georgia, serif; max-width: 40em; margin: 3em auto; padding: 0 1em; color: #1b2433; }
+body { font: 12pt/1.6 'Literata Variable', Georgia, serif; max-width: 40em; margin: 3em auto; padding: 0 1em; color: #1b2433; }
 h1, h2, h3, h4 { line-height: 1.25; }
 blockquote { margin: 1em 2em; }
 .entries.hanging p { padding-left: 2em; text-indent: -2em; }
 .entries.aligned p { display: grid; grid-template-columns: 2.6em 1fr; }
 .notes { border-top: 1px solid #999; margin-top: 3em; font-size: 0.9em; }
+a { color: inherit; } [role=doc-noteref] { text-decoration: none; } sup { line-height: 0; }
 .small-caps { font-variant: small-caps; }
 .page-break { break-after: page; border: 0; }
 table { border-collapse: collapse; } td, th { border: 1px solid #999; padding: 0.2em 0.6em; }

@@ -1,0 +1,24 @@
+/** The demo data as scripts and tests use it. */
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { docFromText, readCitations } from '../src/lib/core/manuscript';
+import type { Cluster, Item } from '../src/lib/core/csl';
+import { root } from './catalogue';
+
+export interface DemoRecord {
+	key: string;
+	item: Item;
+	tags: string[];
+	shelves: string[];
+	annotation: string;
+	excerpts: { kind: string; text: string; locator?: { label: string; value: string } }[];
+}
+
+export const demoLibrary: DemoRecord[] = JSON.parse(readFileSync(join(root, 'demo', 'library.json'), 'utf8'));
+export const demoItems = new Map<string, Item>(demoLibrary.map((s) => [s.key, { ...s.item, id: s.key }]));
+export const demoText = (name: 'chapter' | 'article' | 'essay'): string => readFileSync(join(root, 'demo', `${name}.txt`), 'utf8');
+export const demoDoc = (name: 'chapter' | 'article' | 'essay') => docFromText(demoText(name));
+
+/** Clusters of a demo manuscript, numbered as notes or not. */
+export const demoClusters = (name: 'chapter' | 'article' | 'essay', notes: boolean): Cluster[] =>
+	readCitations(demoDoc(name), notes ? 'footnotes' : 'in-text').clusters.map((c) => ({ ...c, cites: c.cites.map((x) => ({ ...x })) }));

@@ -1,0 +1,87 @@
+import 'fake-indexeddb/auto';
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { test } from 'node:test';
+import { Database, storageMessage } from './db';
+import { createManuscript, duplicateManuscript, removeManuscript, restoreManuscript, saveManuscript } from './manuscripts';
+import { beginEmpty, seedOnce, type DemoTexts } from './seed';
+import { addSources, KeyTaken, putBack, removeSources, saveSource } from './sources';
+import { allUses } from './uses';
+import { readDoc } from '../core/manuscript';
+import { root } from '../../../scripts/catalogue';
+
+let serial = 0;
+const fresh = () => new Database(`test-${serial++}`);
+const demo = async (): Promise<DemoTexts> => {
+	const read = (f: string) => readFileSync(join(root, 'demo', f), 'utf8');
+	return { library: JSON.parse(read('library.json')), chapter: read('chapter.txt'), article: read('article.txt'), essay: read('essay.txt') };
+};
+
+test('the demo comes once; what a person changes or deletes stays so', async () => {
+	const base = fresh();
+	await seedOnce(base, demo);
+	assert.equal(await base.sources.count(), 67);
+	assert.equal(await base.manuscripts.count(), 3);
+	await base.manuscripts.delete('shore');
+	await seedOnce(base, demo);
+	assert.equal(await base.manuscripts.count(), 2);
+	const m = (await base.manuscripts.get('lamplighters'))!;
+	assert.ok(m.words > 2000 && m.strip.ticks.length === 46);
+	readDoc(m.doc).check();
+});
+
+test('beginning empty can be taken back', async () => {
+	const base = fresh();
+	await seedOnce(base, demo);
+	const undo = await beginEmpty(base);
+	assert.deepEqual([await base.sources.count(), await base.manuscripts.count()], [0, 0]);
+	await seedOnce(base, demo);
+	assert.equal(await base.sources.count(), 0);
+	await undo();
+	assert.deepEqual([await base.sources.count(), await base.manuscripts.count()], [67, 3]);
+});
+
+test('sources get free keys; a taken key is refused with a proposal; deleting is undone whole', async () => {
+	const base = fresh();
+	const [a, b] = await addSources([{ item: { id: '', type: 'book', title: 'T', author: [{ family: 'Sund' }], issued: { 'date-parts': [[1929]] } } }, { item: { id: '', type: 'book', title: 'U', author: [{ family: 'Sund' }], issued: { 'date-parts': [[1929]] } } }], 'test', base);
+	assert.deepEqual([a.key, b.key], ['sund1929', 'sund1929b']);
+	assert.equal(a.item.id, a.id);
+	await assert.rejects(saveSource({ ...b, key: 'sund1929' }, base), (e) => e instanceof KeyTaken && e.proposal === 'sund1929-2');
+	const gone = await removeSources([a.id, b.id], base);
+	assert.equal(await base.sources.count(), 0);
+	await putBack(gone, base);
+	assert.deepEqual((await base.sources.toArray()).map((s) => s.key).sort(), ['sund1929', 'sund1929b']);
+});
+
+test('manuscripts: save keeps earlier states, duplicate, delete and restore', async () => {
+	const base = fresh();
+	const m = await createManuscript('Essay', 'On lamps', base);
+	await saveManuscript(m.id, { doc: m.doc, title: 'On lamps, again' }, base);
+	assert.equal((await base.manuscripts.get(m.id))!.title, 'On lamps, again');
+	assert.equal(await base.versions.count(), 1);
+	await saveManuscript(m.id, { doc: m.doc }, base);
+	assert.equal(await base.versions.count(), 1, 'not another version within minutes');
+	const copy = await duplicateManuscript(m.id, base);
+	assert.notEqual(copy!.id, m.id);
+	const kept = await removeManuscript(m.id, base);
+	assert.equal(await base.versions.count(), 0);
+	await restoreManuscript(kept!, base);
+	assert.equal((await base.manuscripts.get(m.id))!.title, 'On lamps, again');
+	assert.equal(await base.versions.count(), 1);
+});
+
+test('uses are found across manuscripts with the words before them', async () => {
+	const base = fresh();
+	await seedOnce(base, demo);
+	const uses = await allUses(base);
+	const list = uses.get('okonjo2019')!;
+	assert.deepEqual([...new Set(list.map((u) => u.manuscriptId))].sort(), ['lamplighters', 'shore']);
+	assert.ok(list.some((u) => u.words.endsWith('from dusk to the second bell.')));
+});
+
+test('storage trouble is said in words', () => {
+	assert.match(storageMessage({ name: 'QuotaExceededError' }), /no room left/);
+	assert.match(storageMessage({ name: 'VersionError' }), /newer version/);
+	assert.match(storageMessage(new Error('x')), /does not let/);
+});
