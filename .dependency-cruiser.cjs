@@ -8,7 +8,9 @@ module.exports = {
 			comment: 'core runs in Node, a worker or a page: no interface, storage or framework',
 			severity: 'error',
 			from: { path: core, pathNot: '\\.test\\.ts$' },
-			to: { path: '^src/(lib/(data|workers|editor|ui|server)|routes)|node_modules/(svelte|dexie|flowbite|comlink)|^svelte' }
+			to: {
+				path: '^src/(lib/(data|workers|editor|ui|server)|routes)|node_modules/(svelte|dexie|flowbite|comlink)|^svelte'
+			}
 		},
 		{
 			name: 'csl-stands-alone',

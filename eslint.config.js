@@ -19,7 +19,9 @@ export default ts.config(
 			'@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
 			'svelte/no-navigation-without-resolve': 'off',
 			'svelte/require-each-key': 'error',
-			'svelte/no-at-html-tags': 'off'
+			'svelte/no-at-html-tags': 'off',
+			// maps and sets here are replaced whole, never changed in place where a view looks on
+			'svelte/prefer-svelte-reactivity': 'off'
 		}
 	},
 	{ files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { parser: ts.parser } } },

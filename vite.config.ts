@@ -7,7 +7,18 @@ export default defineConfig({
 	worker: { format: 'es' },
 	server: { fs: { allow: ['demo'] } },
 	optimizeDeps: {
-		include: ['comlink', 'dexie', 'minisearch', 'dompurify', 'joi', 'docx', 'prosemirror-view', 'prosemirror-state', 'prosemirror-model', 'prosemirror-tables']
+		include: [
+			'comlink',
+			'dexie',
+			'minisearch',
+			'dompurify',
+			'joi',
+			'docx',
+			'prosemirror-view',
+			'prosemirror-state',
+			'prosemirror-model',
+			'prosemirror-tables'
+		]
 	},
 	build: {
 		chunkSizeWarningLimit: 900,

@@ -29,7 +29,13 @@ mkdirSync(outStyles, { recursive: true });
 mkdirSync(outLocales, { recursive: true });
 
 const dist = join(pkg, 'dist');
-const listing = readFileSync(join(dist, readdirSync(dist).find((f) => /^styles-.*\.js$/.test(f))), 'utf8');
+const listing = readFileSync(
+	join(
+		dist,
+		readdirSync(dist).find((f) => /^styles-.*\.js$/.test(f))
+	),
+	'utf8'
+);
 const script = listing
 	.replace(/import\s+([\w$]+)\s+from\s*("[^"]*");?/g, (_, name, file) => `var ${name}=${file};`)
 	.replace(/export\s*\{([^}]*)\};?/, (_, names) => {
@@ -63,7 +69,14 @@ for (const file of assets) {
 		// what a style prints does not depend on the emptied texts of its info; the id does for reading it again
 		tree.id = id;
 		writeFileSync(join(outStyles, `${id}.json`), JSON.stringify(tree));
-		index.push({ id, title: titles[id] ?? id, kind: format, note: tree.a?.class === 'note', fields, language: tree.a?.['default-locale'] ?? '' });
+		index.push({
+			id,
+			title: titles[id] ?? id,
+			kind: format,
+			note: tree.a?.class === 'note',
+			fields,
+			language: tree.a?.['default-locale'] ?? ''
+		});
 		done++;
 	}
 	if (process.stdout.isTTY) process.stdout.write(`\r${done} styles`);
@@ -71,4 +84,6 @@ for (const file of assets) {
 index.sort((a, b) => a.title.localeCompare(b.title, 'en'));
 writeFileSync(join(outStyles, 'index.json'), JSON.stringify(index));
 writeFileSync(stamp, version);
-console.log(`${process.stdout.isTTY ? '\r' : ''}${done} styles and ${readdirSync(outLocales).length} locales unpacked.`);
+console.log(
+	`${process.stdout.isTTY ? '\r' : ''}${done} styles and ${readdirSync(outLocales).length} locales unpacked.`
+);

@@ -13,10 +13,12 @@ function read(file: string): Tree | null {
 }
 
 /** The tree of a catalogue style; null where the id is unknown. */
-export const styleTree = (id: string): Tree | null => (/^[\w.-]+$/.test(id) ? read(join(root, 'static', 'styles', `${id}.json`)) : null);
+export const styleTree = (id: string): Tree | null =>
+	/^[\w.-]+$/.test(id) ? read(join(root, 'static', 'styles', `${id}.json`)) : null;
 
 /** The tree of a locale file; null where there is none. */
-export const localeTree = (lang: string): Tree | null => (/^[\w-]+$/.test(lang) ? read(join(root, 'static', 'locales', `${lang}.json`)) : null);
+export const localeTree = (lang: string): Tree | null =>
+	/^[\w-]+$/.test(lang) ? read(join(root, 'static', 'locales', `${lang}.json`)) : null;
 
 export interface IndexEntry {
 	id: string;
@@ -27,4 +29,5 @@ export interface IndexEntry {
 	language: string;
 }
 
-export const styleIndex = (): IndexEntry[] => JSON.parse(readFileSync(join(root, 'static', 'styles', 'index.json'), 'utf8'));
+export const styleIndex = (): IndexEntry[] =>
+	JSON.parse(readFileSync(join(root, 'static', 'styles', 'index.json'), 'utf8'));

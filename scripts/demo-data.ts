@@ -16,9 +16,13 @@ export interface DemoRecord {
 
 export const demoLibrary: DemoRecord[] = JSON.parse(readFileSync(join(root, 'demo', 'library.json'), 'utf8'));
 export const demoItems = new Map<string, Item>(demoLibrary.map((s) => [s.key, { ...s.item, id: s.key }]));
-export const demoText = (name: 'chapter' | 'article' | 'essay'): string => readFileSync(join(root, 'demo', `${name}.txt`), 'utf8');
+export const demoText = (name: 'chapter' | 'article' | 'essay'): string =>
+	readFileSync(join(root, 'demo', `${name}.txt`), 'utf8');
 export const demoDoc = (name: 'chapter' | 'article' | 'essay') => docFromText(demoText(name));
 
 /** Clusters of a demo manuscript, numbered as notes or not. */
 export const demoClusters = (name: 'chapter' | 'article' | 'essay', notes: boolean): Cluster[] =>
-	readCitations(demoDoc(name), notes ? 'footnotes' : 'in-text').clusters.map((c) => ({ ...c, cites: c.cites.map((x) => ({ ...x })) }));
+	readCitations(demoDoc(name), notes ? 'footnotes' : 'in-text').clusters.map((c) => ({
+		...c,
+		cites: c.cites.map((x) => ({ ...x }))
+	}));

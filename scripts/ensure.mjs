@@ -41,9 +41,14 @@ export function ensureBrowser() {
 	console.log('Installing Debian’s chromium for the browser tests …');
 	try {
 		execFileSync('apt-get', ['update', '-q'], { stdio: 'ignore' });
-		execFileSync('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], { stdio: 'inherit', env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } });
+		execFileSync('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], {
+			stdio: 'inherit',
+			env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
+		});
 	} catch (e) {
-		console.error(`Chromium could not be installed (${e.message.split('\n')[0]}). Install Debian’s package “chromium” as root, then run npm test again.`);
+		console.error(
+			`Chromium could not be installed (${e.message.split('\n')[0]}). Install Debian’s package “chromium” as root, then run npm test again.`
+		);
 		process.exit(1);
 	}
 }

@@ -36,7 +36,10 @@ interface RawCite {
 
 const toCite = (c: RawCite, fixed: boolean): FixedCite => ({
 	sourceId: String(c.id),
-	locator: c.locator != null && String(c.locator).trim() !== '' ? { label: (c.label ?? 'page').replace('sub verbo', 'sub-verbo'), value: String(c.locator).trim() } : null,
+	locator:
+		c.locator != null && String(c.locator).trim() !== ''
+			? { label: (c.label ?? 'page').replace('sub verbo', 'sub-verbo'), value: String(c.locator).trim() }
+			: null,
 	prefix: c.prefix,
 	suffix: c.suffix,
 	form: c['author-only'] ? 'author-only' : c['suppress-author'] ? 'year-only' : 'parenthetical',
@@ -62,18 +65,29 @@ function run(f: Fixture): string {
 	const byId = new Map(items.map((i) => [String(i.id), i]));
 	const style = compileStyle(parseXml(get('CSL')!), { locales: localeTree, abbreviate: undefined });
 	const processor = createProcessor({ style, getItem: (id) => byId.get(id) });
-	const citations = json<[{ citationID?: string; citationItems: RawCite[]; properties?: { noteIndex?: number } }, [string, number][], [string, number][]][]>('CITATIONS');
+	const citations =
+		json<
+			[
+				{ citationID?: string; citationItems: RawCite[]; properties?: { noteIndex?: number } },
+				[string, number][],
+				[string, number][]
+			][]
+		>('CITATIONS');
 	if (citations) return runEdits(citations, processor, mode, style.class === 'note');
 	const entries = json<string[][]>('BIBENTRIES');
 	let known = items.map((i) => String(i.id));
 	if (entries) {
 		for (const list of entries) {
-			known = [...known.filter((id) => list.map(String).includes(id)), ...list.map(String).filter((id) => !known.includes(id))];
+			known = [
+				...known.filter((id) => list.map(String).includes(id)),
+				...list.map(String).filter((id) => !known.includes(id))
+			];
 			if (list === entries[0]) known = list.map(String);
 			processor.format({ clusters: [], known });
 		}
 	}
-	if (mode === 'bibliography') return bibliography(processor.format({ clusters: [], known }), style, json('BIBSECTION'), byId);
+	if (mode === 'bibliography')
+		return bibliography(processor.format({ clusters: [], known }), style, json('BIBSECTION'), byId);
 	const raw = json<RawCite[][]>('CITATION-ITEMS') ?? [items.map((i) => ({ id: i.id }))];
 	const clusters: Cluster[] = raw.map((cites, i) => ({
 		id: `c${i}`,
@@ -81,11 +95,17 @@ function run(f: Fixture): string {
 		cites: cites.map((c) => toCite(c, true))
 	}));
 	const { clusters: out } = processor.format({ clusters, known });
-	return out.map((c) => (c.lead && c.output ? `${toHtml(c.lead)} ${toHtml(c.output)}` : toHtml(c.lead ?? c.output))).join('\n');
+	return out
+		.map((c) => (c.lead && c.output ? `${toHtml(c.lead)} ${toHtml(c.output)}` : toHtml(c.lead ?? c.output)))
+		.join('\n');
 }
 
 function runEdits(
-	edits: [{ citationID?: string; citationItems: RawCite[]; properties?: { noteIndex?: number } }, [string, number][], [string, number][]][],
+	edits: [
+		{ citationID?: string; citationItems: RawCite[]; properties?: { noteIndex?: number } },
+		[string, number][],
+		[string, number][]
+	][],
 	processor: ReturnType<typeof createProcessor>,
 	mode: string,
 	note: boolean
@@ -116,7 +136,9 @@ function runEdits(
 	});
 	void note;
 	if (mode === 'bibliography') return bibliography(result!, processor.style, null, new Map());
-	return ids.map((id, i) => `${id === current || before.get(id) !== after.get(id) ? '>>' : '..'}[${i}] ${after.get(id)}`).join('\n');
+	return ids
+		.map((id, i) => `${id === current || before.get(id) !== after.get(id) ? '>>' : '..'}[${i}] ${after.get(id)}`)
+		.join('\n');
 }
 
 interface Filter {
@@ -126,7 +148,12 @@ interface Filter {
 	quash?: { field: string; value: string }[];
 }
 
-function bibliography(r: ReturnType<ReturnType<typeof createProcessor>['format']>, style: ReturnType<typeof compileStyle>, filter: Filter | null, items: Map<string, Item>): string {
+function bibliography(
+	r: ReturnType<ReturnType<typeof createProcessor>['format']>,
+	style: ReturnType<typeof compileStyle>,
+	filter: Filter | null,
+	items: Map<string, Item>
+): string {
 	const matches = (item: Item, t: { field: string; value: string }) => {
 		const v = item[t.field];
 		if (Array.isArray(v)) return v.includes(t.value);
@@ -142,7 +169,11 @@ function bibliography(r: ReturnType<ReturnType<typeof createProcessor>['format']
 		return true;
 	});
 	void style;
-	return ['<div class="csl-bib-body">', ...list.map((e) => `  <div class="csl-entry">${entryHtml(toHtml(e.output))}</div>`), '</div>'].join('\n');
+	return [
+		'<div class="csl-bib-body">',
+		...list.map((e) => `  <div class="csl-entry">${entryHtml(toHtml(e.output))}</div>`),
+		'</div>'
+	].join('\n');
 }
 
 const entryHtml = (s: string) => (s.includes('<div') ? s.replace(/\n\s*\n/g, '\n') + (/\n$/.test(s) ? '  ' : '') : s);

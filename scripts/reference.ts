@@ -51,7 +51,11 @@ export function createReference(style: Tree, items: Map<string, Item>): Referenc
 			const cited = [...new Set(clusters.flatMap((c) => c.cites.map((x) => x.sourceId)))];
 			engine.updateItems([]);
 			engine.updateUncitedItems(uncited.filter((id) => !cited.includes(id)));
-			const rows = engine.rebuildProcessorState(toReference(clusters), 'html', uncited.filter((id) => !cited.includes(id)));
+			const rows = engine.rebuildProcessorState(
+				toReference(clusters),
+				'html',
+				uncited.filter((id) => !cited.includes(id))
+			);
 			const bib = engine.makeBibliography();
 			return {
 				clusters: new Map(rows.map((r: [string, number, string]) => [r[0], r[2]])),

@@ -11,7 +11,11 @@ const run = (file: string, code: string) => {
 	mkdirSync(dir, { recursive: true });
 	try {
 		writeFileSync(join(dir, file), code);
-		return spawnSync('npx', ['depcruise', '--config', '.dependency-cruiser.cjs', join('src/lib/core/csl/planted-for-test', file)], { cwd: root, encoding: 'utf8' });
+		return spawnSync(
+			'npx',
+			['depcruise', '--config', '.dependency-cruiser.cjs', join('src/lib/core/csl/planted-for-test', file)],
+			{ cwd: root, encoding: 'utf8' }
+		);
 	} finally {
 		rmSync(dir, { recursive: true, force: true });
 	}

@@ -6,12 +6,16 @@ import { root } from './ensure.mjs';
 
 const BOUND = 300 * 1024;
 const client = join(root, 'build', 'client');
-const manifest = JSON.parse(readFileSync(join(root, '.svelte-kit', 'output', 'client', '.vite', 'manifest.json'), 'utf8'));
+const manifest = JSON.parse(
+	readFileSync(join(root, '.svelte-kit', 'output', 'client', '.vite', 'manifest.json'), 'utf8')
+);
 const entries = Object.values(manifest).filter((m) => m.isEntry);
 /** The nodes of a route, as the server's manifest lists them. */
 const server = join(root, '.svelte-kit', 'output', 'server', 'manifest-full.js');
 const text = existsSync(server) ? readFileSync(server, 'utf8') : '';
-const route = /id: "\/draft\/\[id\]",[\s\S]*?page: \{ layouts: \[([^\]]*)\], errors: \[[^\]]*\], leaf: (\d+) \}/.exec(text);
+const route = /id: "\/draft\/\[id\]",[\s\S]*?page: \{ layouts: \[([^\]]*)\], errors: \[[^\]]*\], leaf: (\d+) \}/.exec(
+	text
+);
 if (!route) {
 	console.error('The Draft route was not found in the build.');
 	process.exit(1);
@@ -31,5 +35,7 @@ for (const [key, m] of Object.entries(manifest)) {
 }
 let total = 0;
 for (const f of files) if (f.endsWith('.js')) total += gzipSync(readFileSync(join(client, f))).length;
-console.log(`First load of Draft: ${(total / 1024).toFixed(0)} kB of script gzipped in ${files.size} files (bound ${BOUND / 1024} kB); ${entries.length} entries, ${readdirSync(join(client, '_app', 'immutable')).length} folders.`);
+console.log(
+	`First load of Draft: ${(total / 1024).toFixed(0)} kB of script gzipped in ${files.size} files (bound ${BOUND / 1024} kB); ${entries.length} entries, ${readdirSync(join(client, '_app', 'immutable')).length} folders.`
+);
 process.exit(total <= BOUND && files.size > 3 ? 0 : 1);

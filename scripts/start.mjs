@@ -16,7 +16,16 @@ function digest() {
 		if (statSync(p).isDirectory()) for (const f of readdirSync(p).sort()) walk(join(p, f));
 		else h.update(p).update(readFileSync(p));
 	};
-	for (const p of ['src', 'demo', 'static/mark.svg', 'scripts/build-styles.mjs', 'package-lock.json', 'svelte.config.js', 'vite.config.ts']) walk(join(root, p));
+	for (const p of [
+		'src',
+		'demo',
+		'static/mark.svg',
+		'scripts/build-styles.mjs',
+		'package-lock.json',
+		'svelte.config.js',
+		'vite.config.ts'
+	])
+		walk(join(root, p));
 	return h.digest('hex');
 }
 
@@ -48,7 +57,11 @@ if (!(await free(port))) {
 	}
 	while (!(await free(port))) port++;
 }
-const server = spawn(process.execPath, ['build/index.js'], { cwd: root, stdio: 'inherit', env: { ...process.env, HOST: '127.0.0.1', PORT: String(port) } });
+const server = spawn(process.execPath, ['build/index.js'], {
+	cwd: root,
+	stdio: 'inherit',
+	env: { ...process.env, HOST: '127.0.0.1', PORT: String(port) }
+});
 server.on('exit', (code) => process.exit(code ?? 0));
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal));
 console.log(`

@@ -37,7 +37,13 @@ for (const [name, args] of steps) {
 	}
 	if (name === 'unit tests') {
 		const file = join(root, '.cache', 'unit.txt');
-		if (existsSync(file)) console.log(readFileSync(file, 'utf8').split('\n').filter((l) => /^ℹ|^✖/.test(l)).join('\n'));
+		if (existsSync(file))
+			console.log(
+				readFileSync(file, 'utf8')
+					.split('\n')
+					.filter((l) => /^ℹ|^✖/.test(l))
+					.join('\n')
+			);
 	}
 	console.log(`  ${((Date.now() - begun) / 1000).toFixed(0)} s`);
 }

@@ -18,9 +18,22 @@ if (!files.length) {
 }
 mkdirSync(join(root, '.cache'), { recursive: true });
 const reporter = process.stdout.isTTY ? 'spec' : 'dot';
-const r = spawnSync(process.execPath, ['--import', 'tsx', '--test', `--test-reporter=${reporter}`, '--test-reporter-destination=stdout', '--test-reporter=spec', '--test-reporter-destination=.cache/unit.txt', ...files], {
-	cwd: root,
-	stdio: 'inherit',
-	env: { ...process.env, NODE_OPTIONS: '--max-old-space-size=4096' }
-});
+const r = spawnSync(
+	process.execPath,
+	[
+		'--import',
+		'tsx',
+		'--test',
+		`--test-reporter=${reporter}`,
+		'--test-reporter-destination=stdout',
+		'--test-reporter=spec',
+		'--test-reporter-destination=.cache/unit.txt',
+		...files
+	],
+	{
+		cwd: root,
+		stdio: 'inherit',
+		env: { ...process.env, NODE_OPTIONS: '--max-old-space-size=4096' }
+	}
+);
 process.exit(r.status ?? 1);

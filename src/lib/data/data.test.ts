@@ -4,7 +4,13 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import { Database, storageMessage } from './db';
-import { createManuscript, duplicateManuscript, removeManuscript, restoreManuscript, saveManuscript } from './manuscripts';
+import {
+	createManuscript,
+	duplicateManuscript,
+	removeManuscript,
+	restoreManuscript,
+	saveManuscript
+} from './manuscripts';
 import { beginEmpty, seedOnce, type DemoTexts } from './seed';
 import { addSources, KeyTaken, putBack, removeSources, saveSource } from './sources';
 import { allUses } from './uses';
@@ -15,7 +21,12 @@ let serial = 0;
 const fresh = () => new Database(`test-${serial++}`);
 const demo = async (): Promise<DemoTexts> => {
 	const read = (f: string) => readFileSync(join(root, 'demo', f), 'utf8');
-	return { library: JSON.parse(read('library.json')), chapter: read('chapter.txt'), article: read('article.txt'), essay: read('essay.txt') };
+	return {
+		library: JSON.parse(read('library.json')),
+		chapter: read('chapter.txt'),
+		article: read('article.txt'),
+		essay: read('essay.txt')
+	};
 };
 
 test('the demo comes once; what a person changes or deletes stays so', async () => {
@@ -44,10 +55,20 @@ test('beginning empty can be taken back', async () => {
 
 test('sources get free keys; a taken key is refused with a proposal; deleting is undone whole', async () => {
 	const base = fresh();
-	const [a, b] = await addSources([{ item: { id: '', type: 'book', title: 'T', author: [{ family: 'Sund' }], issued: { 'date-parts': [[1929]] } } }, { item: { id: '', type: 'book', title: 'U', author: [{ family: 'Sund' }], issued: { 'date-parts': [[1929]] } } }], 'test', base);
+	const [a, b] = await addSources(
+		[
+			{ item: { id: '', type: 'book', title: 'T', author: [{ family: 'Sund' }], issued: { 'date-parts': [[1929]] } } },
+			{ item: { id: '', type: 'book', title: 'U', author: [{ family: 'Sund' }], issued: { 'date-parts': [[1929]] } } }
+		],
+		'test',
+		base
+	);
 	assert.deepEqual([a.key, b.key], ['sund1929', 'sund1929b']);
 	assert.equal(a.item.id, a.id);
-	await assert.rejects(saveSource({ ...b, key: 'sund1929' }, base), (e) => e instanceof KeyTaken && e.proposal === 'sund1929-2');
+	await assert.rejects(
+		saveSource({ ...b, key: 'sund1929' }, base),
+		(e) => e instanceof KeyTaken && e.proposal === 'sund1929-2'
+	);
 	const gone = await removeSources([a.id, b.id], base);
 	assert.equal(await base.sources.count(), 0);
 	await putBack(gone, base);

@@ -81,8 +81,10 @@ export class StorageError extends Error {
 export function storageMessage(e: unknown): string {
 	const name = (e as { name?: string } | null)?.name ?? '';
 	const inner = (e as { inner?: { name?: string } } | null)?.inner?.name ?? '';
-	if (/Quota/.test(name + inner)) return 'This browser has no room left. What you see is kept in this tab only: hand in or copy it, make room, then go on.';
-	if (/Version/.test(name + inner)) return 'The data here was written by a newer version of Rapid Quill. Nothing was changed. Reload to get that version.';
+	if (/Quota/.test(name + inner))
+		return 'This browser has no room left. What you see is kept in this tab only: hand in or copy it, make room, then go on.';
+	if (/Version/.test(name + inner))
+		return 'The data here was written by a newer version of Rapid Quill. Nothing was changed. Reload to get that version.';
 	return 'This browser does not let Rapid Quill keep anything here (a private window, or storage is switched off). You can look around, but nothing will be there later.';
 }
 

@@ -6,20 +6,39 @@ const VERSION_GAP = 5 * 60 * 1000;
 const VERSIONS_KEPT = 40;
 
 export const PAPERS: { kind: string; styleId: string; styleTitle: string; list: string; note: string }[] = [
-	{ kind: 'Essay', styleId: 'modern-language-association', styleTitle: 'MLA 9th', list: 'Works Cited', note: 'MLA, in text' },
+	{
+		kind: 'Essay',
+		styleId: 'modern-language-association',
+		styleTitle: 'MLA 9th',
+		list: 'Works Cited',
+		note: 'MLA, in text'
+	},
 	{ kind: 'Research paper', styleId: 'apa', styleTitle: 'APA 7th', list: 'References', note: 'APA, in text' },
-	{ kind: 'Thesis chapter', styleId: 'chicago-fullnote-bibliography', styleTitle: 'Chicago 17th, full note', list: 'Bibliography', note: 'Chicago, footnotes' },
+	{
+		kind: 'Thesis chapter',
+		styleId: 'chicago-fullnote-bibliography',
+		styleTitle: 'Chicago 17th, full note',
+		list: 'Bibliography',
+		note: 'Chicago, footnotes'
+	},
 	{ kind: 'Lab report', styleId: 'ieee', styleTitle: 'IEEE', list: 'References', note: 'IEEE, numbers' }
 ];
 
-export async function createManuscript(kind = 'Research paper', title = 'Untitled', base: Database = db): Promise<Manuscript> {
+export async function createManuscript(
+	kind = 'Research paper',
+	title = 'Untitled',
+	base: Database = db
+): Promise<Manuscript> {
 	const paper = PAPERS.find((p) => p.kind === kind) ?? PAPERS[1];
 	const now = Date.now();
 	const form = paper.styleId.includes('fullnote') ? 'footnotes' : 'in-text';
 	const doc = schema.nodes.doc.create({ style: { id: paper.styleId, title: paper.styleTitle, form, locale: '' } }, [
 		schema.nodes.heading.create({ level: 1 }, schema.text(title)),
 		schema.nodes.paragraph.create(),
-		schema.nodes.bibliography.create({ id: newId() }, schema.nodes.heading.create({ level: 2 }, schema.text(paper.list)))
+		schema.nodes.bibliography.create(
+			{ id: newId() },
+			schema.nodes.heading.create({ level: 2 }, schema.text(paper.list))
+		)
 	]);
 	const m: Manuscript = {
 		id: newId(),
@@ -72,7 +91,10 @@ export async function duplicateManuscript(id: string, base: Database = db): Prom
 }
 
 /** Takes a manuscript off the desk; give what is returned to `restoreManuscript` to undo. */
-export async function removeManuscript(id: string, base: Database = db): Promise<{ manuscript: Manuscript; versions: Version[] } | null> {
+export async function removeManuscript(
+	id: string,
+	base: Database = db
+): Promise<{ manuscript: Manuscript; versions: Version[] } | null> {
 	return base.transaction('rw', base.manuscripts, base.versions, async () => {
 		const manuscript = await base.manuscripts.get(id);
 		if (!manuscript) return null;
@@ -83,7 +105,10 @@ export async function removeManuscript(id: string, base: Database = db): Promise
 	});
 }
 
-export async function restoreManuscript(kept: { manuscript: Manuscript; versions: Version[] }, base: Database = db): Promise<void> {
+export async function restoreManuscript(
+	kept: { manuscript: Manuscript; versions: Version[] },
+	base: Database = db
+): Promise<void> {
 	await base.transaction('rw', base.manuscripts, base.versions, async () => {
 		await base.manuscripts.put(kept.manuscript);
 		await base.versions.bulkPut(kept.versions);

@@ -22,24 +22,70 @@ export interface DemoTexts {
 
 /** Demo sources keep readable ids, so that links to them are stable. */
 export function demoSources(library: DemoSource[], now = Date.now()): Source[] {
-	return library.map((s, i) => ({ id: s.key, ...s, item: { ...s.item, id: s.key }, origin: 'demo', createdAt: now - 1e6 + i, updatedAt: now - 1e6 + i }));
+	return library.map((s, i) => ({
+		id: s.key,
+		...s,
+		item: { ...s.item, id: s.key },
+		origin: 'demo',
+		createdAt: now - 1e6 + i,
+		updatedAt: now - 1e6 + i
+	}));
 }
 
 export function demoManuscripts(t: DemoTexts, now = Date.now()): Manuscript[] {
-	const make = (id: string, title: string, kind: string, text: string, styleId: string, styleTitle: string, form: Manuscript['form'], age: number, uncited: string[] = []): Manuscript => {
+	const make = (
+		id: string,
+		title: string,
+		kind: string,
+		text: string,
+		styleId: string,
+		styleTitle: string,
+		form: Manuscript['form'],
+		age: number,
+		uncited: string[] = []
+	): Manuscript => {
 		const doc = docFromText(text, undefined, { id: styleId, title: styleTitle, form, locale: '' });
 		// the demo texts are written with citations in the sentence
 		const placed = form === 'in-text' ? doc : placeCitations(doc, 'note', true).doc;
 		return {
-			id, title, kind, doc: storeDoc(placed), styleId, styleTitle, locale: '', form, uncited, authors: ['Vera Lindgate'],
-			...describe(placed, form), createdAt: now - age, updatedAt: now - age
+			id,
+			title,
+			kind,
+			doc: storeDoc(placed),
+			styleId,
+			styleTitle,
+			locale: '',
+			form,
+			uncited,
+			authors: ['Vera Lindgate'],
+			...describe(placed, form),
+			createdAt: now - age,
+			updatedAt: now - age
 		};
 	};
 	const day = 86_400_000;
 	return [
-		make('lamplighters', 'The lamplighters of Port Ennis', 'Thesis chapter', t.chapter, 'chicago-fullnote-bibliography', 'Chicago 17th, full note', 'footnotes', day * 0.2),
+		make(
+			'lamplighters',
+			'The lamplighters of Port Ennis',
+			'Thesis chapter',
+			t.chapter,
+			'chicago-fullnote-bibliography',
+			'Chicago 17th, full note',
+			'footnotes',
+			day * 0.2
+		),
 		make('shore', 'What the lamps did to the shore', 'Research paper', t.article, 'apa', 'APA 7th', 'in-text', day * 3),
-		make('who-paid', 'Who paid for the light?', 'Essay', t.essay, 'modern-language-association', 'MLA 9th', 'in-text', day * 9)
+		make(
+			'who-paid',
+			'Who paid for the light?',
+			'Essay',
+			t.essay,
+			'modern-language-association',
+			'MLA 9th',
+			'in-text',
+			day * 9
+		)
 	];
 }
 
@@ -50,7 +96,12 @@ async function loadTexts(): Promise<DemoTexts> {
 		import('$demo/article.txt?raw'),
 		import('$demo/essay.txt?raw')
 	]);
-	return { library: library.default as unknown as DemoSource[], chapter: chapter.default, article: article.default, essay: essay.default };
+	return {
+		library: library.default as unknown as DemoSource[],
+		chapter: chapter.default,
+		article: article.default,
+		essay: essay.default
+	};
 }
 
 /** Fills an untouched database with the demo; does nothing later. */

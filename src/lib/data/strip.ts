@@ -13,8 +13,16 @@ export function describe(doc: Node, form: CitingForm): { strip: EvidenceStrip; w
 			sections: readOutline(doc)
 				.filter((s) => s.pos > 0)
 				.map((s) => ({ at: at(s.pos), title: s.title })),
-			ticks: reading.citations.map((c) => ({ at: at(c.notePos >= 0 ? c.notePos : c.pos), size: c.cites.length, pos: c.notePos >= 0 ? c.notePos : c.pos })),
-			checks: reading.gaps.map((g) => ({ at: at(g.pos), pos: g.pos, what: g.hint ? `Source needed: ${g.hint}` : 'Source needed' }))
+			ticks: reading.citations.map((c) => ({
+				at: at(c.notePos >= 0 ? c.notePos : c.pos),
+				size: c.cites.length,
+				pos: c.notePos >= 0 ? c.notePos : c.pos
+			})),
+			checks: reading.gaps.map((g) => ({
+				at: at(g.pos),
+				pos: g.pos,
+				what: g.hint ? `Source needed: ${g.hint}` : 'Source needed'
+			}))
 		}
 	};
 }

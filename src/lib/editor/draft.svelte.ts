@@ -7,8 +7,23 @@ import { EditorView } from 'prosemirror-view';
 import type { Node } from 'prosemirror-model';
 import { StepMap, Transform } from 'prosemirror-transform';
 import {
-	countDoc, insertCitation, newId, placeCitations, readCitations, readDoc, readOutline, removeCitation, schema, sectionAt, storeDoc,
-	type CitingForm, type DocCite, type DocStyle, type Reading, type Section, type WordCount
+	countDoc,
+	insertCitation,
+	newId,
+	placeCitations,
+	readCitations,
+	readDoc,
+	readOutline,
+	removeCitation,
+	schema,
+	sectionAt,
+	storeDoc,
+	type CitingForm,
+	type DocCite,
+	type DocStyle,
+	type Reading,
+	type Section,
+	type WordCount
 } from '$lib/core/manuscript';
 import type { ClusterOutput, EntryOutput, SessionResult, StyleInfo } from '$lib/core/citing';
 import { describe } from '$lib/data/strip';
@@ -95,10 +110,15 @@ export class Draft implements Desk {
 		this.initial = doc.attrs.style ? doc : schema.nodes.doc.create({ style }, doc.content);
 		this.docStyle = style;
 		this.uncited = m.uncited;
-		this.worker = startFormatWorker((message) => this.notice('worker', `Formatting stopped: ${message}. Your text is safe; reload to go on.`));
+		this.worker = startFormatWorker((message) =>
+			this.notice('worker', `Formatting stopped: ${message}. Your text is safe; reload to go on.`)
+		);
 		if (readOnly) {
 			this.saveState = 'read-only';
-			this.notice('tab', 'This manuscript is open in another tab. Here it can only be read, so that neither tab overwrites the other.');
+			this.notice(
+				'tab',
+				'This manuscript is open in another tab. Here it can only be read, so that neither tab overwrites the other.'
+			);
 		}
 	}
 
@@ -114,7 +134,13 @@ export class Draft implements Desk {
 			editable: () => !this.readOnly,
 			nodeViews: nodeViews(this),
 			dispatchTransaction: (tr) => this.dispatch(tr),
-			attributes: { class: 'sheet-text', role: 'textbox', 'aria-multiline': 'true', 'aria-label': 'Manuscript text', spellcheck: 'true' },
+			attributes: {
+				class: 'sheet-text',
+				role: 'textbox',
+				'aria-multiline': 'true',
+				'aria-label': 'Manuscript text',
+				spellcheck: 'true'
+			},
 			handleDoubleClickOn: (_v, _p, node, pos) => this.openIfCitation(node, pos),
 			handleClickOn: (_v, _p, node, pos, event) => {
 				if (node.type !== schema.nodes.gap) return false;
@@ -212,7 +238,10 @@ export class Draft implements Desk {
 	private look(state: EditorState): void {
 		const sel = state.selection;
 		this.here = sectionAt(this.outline, sel.from);
-		const id = sel instanceof NodeSelection && (sel.node.type === schema.nodes.citation || sel.node.type === schema.nodes.note) ? (sel.node.attrs.id as string) : null;
+		const id =
+			sel instanceof NodeSelection && (sel.node.type === schema.nodes.citation || sel.node.type === schema.nodes.note)
+				? (sel.node.attrs.id as string)
+				: null;
 		if (id !== this.selectedCitation) this.selectedCitation = id;
 	}
 
@@ -258,7 +287,10 @@ export class Draft implements Desk {
 				this.loadedStyle = key;
 				this.style = answer.style;
 			} else {
-				this.notice('style', `${answer.message} The text is shown in APA 7th until you choose another; nothing was changed.`);
+				this.notice(
+					'style',
+					`${answer.message} The text is shown in APA 7th until you choose another; nothing was changed.`
+				);
 				const fallback = await this.worker.face.useStyle('apa', 'APA 7th', '');
 				if (fallback.ok) {
 					this.loadedStyle = 'apa|';
@@ -333,7 +365,13 @@ export class Draft implements Desk {
 		const outer = this.notes.get(id);
 		if (!outer || !this.view) return () => {};
 		const inner: EditorView = new EditorView(element, {
-			state: EditorState.create({ doc: outer.node, plugins: editorPlugins(this.gestures(() => this.innerEditors.get(id) ?? null), { inNote: true }) }),
+			state: EditorState.create({
+				doc: outer.node,
+				plugins: editorPlugins(
+					this.gestures(() => this.innerEditors.get(id) ?? null),
+					{ inNote: true }
+				)
+			}),
 			editable: () => !this.readOnly,
 			nodeViews: nodeViews(this, true),
 			dispatchTransaction: (tr) => {
@@ -350,7 +388,9 @@ export class Draft implements Desk {
 				const mod = e.ctrlKey || e.metaKey;
 				if (mod && (e.key === 'z' || e.key === 'y')) {
 					e.preventDefault();
-					void import('prosemirror-history').then(({ undo, redo }) => (e.key === 'y' || e.shiftKey ? redo : undo)(this.view!.state, (t) => this.view!.dispatch(t)));
+					void import('prosemirror-history').then(({ undo, redo }) =>
+						(e.key === 'y' || e.shiftKey ? redo : undo)(this.view!.state, (t) => this.view!.dispatch(t))
+					);
 					return true;
 				}
 				if (e.key === 'Escape') {
@@ -360,7 +400,12 @@ export class Draft implements Desk {
 				return false;
 			},
 			handleDoubleClickOn: (v, _p, node, pos) => this.openIfCitation(node, pos, v),
-			attributes: { class: 'note-text', role: 'textbox', 'aria-label': `Your note ${this.noteNumber(id)}`, 'aria-multiline': 'true' },
+			attributes: {
+				class: 'note-text',
+				role: 'textbox',
+				'aria-label': `Your note ${this.noteNumber(id)}`,
+				'aria-multiline': 'true'
+			},
 			transformPastedHTML: cleanPaste
 		});
 		this.innerEditors.set(id, inner);
@@ -439,7 +484,14 @@ export class Draft implements Desk {
 
 	private openIfCitation(node: Node, pos: number, view: EditorView | null = this.view): boolean {
 		if (node.type !== schema.nodes.citation || !view || this.readOnly) return false;
-		this.cite = { view, pos, editing: { id: node.attrs.id, cites: node.attrs.cites }, inNote: view !== this.view, query: '', gap: false };
+		this.cite = {
+			view,
+			pos,
+			editing: { id: node.attrs.id, cites: node.attrs.cites },
+			inNote: view !== this.view,
+			query: '',
+			gap: false
+		};
 		return true;
 	}
 
@@ -489,7 +541,15 @@ export class Draft implements Desk {
 			if (target.gap) {
 				tr.delete(pos, pos + 1);
 			} else pos = Math.min(pos, tr.doc.content.size);
-			const end = insertCitation(tr, pos, newId(), cites, this.style?.placement ?? 'sentence', this.style?.american ?? true, target.inNote);
+			const end = insertCitation(
+				tr,
+				pos,
+				newId(),
+				cites,
+				this.style?.placement ?? 'sentence',
+				this.style?.american ?? true,
+				target.inNote
+			);
 			if (!target.gap) {
 				// go on where one was: behind the citation, and behind the mark that now follows it
 				const mapped = tr.mapping.map(target.pos);
@@ -534,7 +594,12 @@ export class Draft implements Desk {
 				const pos = c.notePos >= 0 ? c.notePos : c.pos;
 				const at = doc.resolve(pos);
 				const before = at.parent.textBetween(0, at.parentOffset, ' ', '').trim();
-				return { id: c.id, pos, section: this.outline[sectionAt(this.outline, pos)]?.title ?? this.title, words: before.length > 60 ? `…${before.slice(-58)}` : before };
+				return {
+					id: c.id,
+					pos,
+					section: this.outline[sectionAt(this.outline, pos)]?.title ?? this.title,
+					words: before.length > 60 ? `…${before.slice(-58)}` : before
+				};
 			});
 	}
 
@@ -576,7 +641,8 @@ export class Draft implements Desk {
 	applyStyle(info: StyleInfo, locale = ''): void {
 		const view = this.view;
 		if (!view || this.readOnly) return;
-		const form: CitingForm = info.class === 'note' ? (this.docStyle.form === 'endnotes' ? 'endnotes' : 'footnotes') : 'in-text';
+		const form: CitingForm =
+			info.class === 'note' ? (this.docStyle.form === 'endnotes' ? 'endnotes' : 'footnotes') : 'in-text';
 		const style: DocStyle = { id: info.id, title: info.title, form, locale };
 		const tr = view.state.tr;
 		placeCitations(tr.doc, info.placement, info.american, tr as unknown as Transform, this.style?.placement);

@@ -93,7 +93,13 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 			wrappingInputRule(/^(\d+)\.\s$/, nodes.ordered_list, (m) => ({ order: Number(m[1]) }))
 		);
 	}
-	const list = [inputRules({ rules }), keymap(keys), keymap(baseKeymap), citeTrigger(g), dropCursor({ color: 'var(--verdigris)' })];
+	const list = [
+		inputRules({ rules }),
+		keymap(keys),
+		keymap(baseKeymap),
+		citeTrigger(g),
+		dropCursor({ color: 'var(--verdigris)' })
+	];
 	if (!options.inNote) list.push(history(), gapCursor(), tableEditing(), uniqueIds());
 	return list;
 }
@@ -105,7 +111,12 @@ function citeTrigger(g: Gestures): Plugin {
 			handleTextInput(view, from, _to, text) {
 				if (text !== '@') return false;
 				const $from = view.state.doc.resolve(from);
-				const before = $from.parent.textBetween(Math.max(0, $from.parentOffset - 1), $from.parentOffset, '\ufffc', '\ufffc');
+				const before = $from.parent.textBetween(
+					Math.max(0, $from.parentOffset - 1),
+					$from.parentOffset,
+					'\ufffc',
+					'\ufffc'
+				);
 				if (before && !/[\s([{“‘"'«\ufffc—–]/.test(before)) return false;
 				g.cite();
 				return true;

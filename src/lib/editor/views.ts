@@ -181,7 +181,9 @@ class BibliographyView implements NodeView {
 				desk.openEntry(entry.dataset.entry!, entry);
 			}
 		});
-		this.list.addEventListener('mouseover', (e) => desk.lightUp((e.target as HTMLElement).closest<HTMLElement>('[data-entry]')?.dataset.entry ?? null));
+		this.list.addEventListener('mouseover', (e) =>
+			desk.lightUp((e.target as HTMLElement).closest<HTMLElement>('[data-entry]')?.dataset.entry ?? null)
+		);
 		this.list.addEventListener('mouseleave', () => desk.lightUp(null));
 		desk.registerList(this);
 		this.refresh();
@@ -198,7 +200,8 @@ class BibliographyView implements NodeView {
 		if (entries === null || entries.length === 0) {
 			const p = document.createElement('p');
 			p.className = 'none';
-			p.textContent = entries === null ? 'This style has no list of sources.' : 'The sources you cite will be listed here.';
+			p.textContent =
+				entries === null ? 'This style has no list of sources.' : 'The sources you cite will be listed here.';
 			this.list.append(p);
 			return;
 		}

@@ -1,7 +1,17 @@
 /** The formatting worker: one session, its sources, its style. */
 import * as Comlink from 'comlink';
 import { createSession, type SessionResult, type PreviewOutput, type StyleInfo } from '$lib/core/citing';
-import { expandTree, fallbackChain, parseXml, StyleError, styleLanguage, type CompactTree, type Cluster, type Item, type Tree } from '$lib/core/csl';
+import {
+	expandTree,
+	fallbackChain,
+	parseXml,
+	StyleError,
+	styleLanguage,
+	type CompactTree,
+	type Cluster,
+	type Item,
+	type Tree
+} from '$lib/core/csl';
 
 const session = createSession();
 const trees = new Map<string, Tree | null>();
@@ -43,7 +53,10 @@ const face = {
 			const wanted = styleLanguage(tree, lang || undefined);
 			const chain = fallbackChain(wanted);
 			await Promise.all(chain.map((l) => load(`/locales/${l}.json`)));
-			return { ok: true, style: session.useStyle(id, title, tree, (l) => trees.get(`/locales/${l}.json`) ?? null, lang || undefined) };
+			return {
+				ok: true,
+				style: session.useStyle(id, title, tree, (l) => trees.get(`/locales/${l}.json`) ?? null, lang || undefined)
+			};
 		} catch (e) {
 			if (e instanceof StyleError) return { ok: false, message: e.message, line: e.line, column: e.column };
 			throw e;

@@ -1,4 +1,11 @@
 /** The face of the citing room: the cite line's language, facts of styles, and the formatting session. */
 export { parseLine, citesOfLine, writeLine, type LinePart, type Chosen } from './line';
 export { styleInfo, FEATURED, featuredName, type StyleInfo } from './kind';
-export { createSession, type Session, type SessionResult, type ClusterOutput, type EntryOutput, type PreviewOutput } from './session';
+export {
+	createSession,
+	type Session,
+	type SessionResult,
+	type ClusterOutput,
+	type EntryOutput,
+	type PreviewOutput
+} from './session';

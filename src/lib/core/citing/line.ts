@@ -87,7 +87,9 @@ function readTail(part: LinePart, tail: string): void {
 export function citesOfLine(parts: LinePart[], form: DocCite['form'], forms: DocCite['form'][] = []): DocCite[] {
 	return parts
 		.map((p, i): DocCite | null =>
-			p.sourceId ? { sourceId: p.sourceId, locator: p.locator, prefix: p.prefix, suffix: p.suffix, form: forms[i] ?? form } : null
+			p.sourceId
+				? { sourceId: p.sourceId, locator: p.locator, prefix: p.prefix, suffix: p.suffix, form: forms[i] ?? form }
+				: null
 		)
 		.filter((c): c is DocCite => c !== null);
 }

@@ -19,9 +19,14 @@ test('only what changed is sent again', () => {
 	assert.equal(first.changed.length, clusters.length);
 	const again = s.format({ clusters, uncited: [] });
 	assert.deepEqual([again.changed.length, again.bibliography], [0, undefined]);
-	const edited = clusters.map((c, i) => (i === 3 ? { ...c, cites: c.cites.map((x) => ({ ...x, locator: { label: 'page', value: '99' } })) } : c));
+	const edited = clusters.map((c, i) =>
+		i === 3 ? { ...c, cites: c.cites.map((x) => ({ ...x, locator: { label: 'page', value: '99' } })) } : c
+	);
 	const third = s.format({ clusters: edited, uncited: [] });
-	assert.deepEqual(third.changed.map((c) => c.id), [clusters[3].id]);
+	assert.deepEqual(
+		third.changed.map((c) => c.id),
+		[clusters[3].id]
+	);
 });
 
 test('a corrected source changes every citation of it at once (needs N9)', () => {
@@ -31,7 +36,10 @@ test('a corrected source changes every citation of it at once (needs N9)', () =>
 	s.putSources([{ ...demoItems.get('abara1931')!, issued: { 'date-parts': [[1932]] } }], []);
 	const r = s.format({ clusters, uncited: [] });
 	const touched = clusters.filter((c) => c.cites.some((x) => x.sourceId === 'abara1931')).map((c) => c.id);
-	assert.deepEqual(r.changed.map((c) => c.id), touched);
+	assert.deepEqual(
+		r.changed.map((c) => c.id),
+		touched
+	);
 	assert.ok(r.changed.every((c) => c.text.includes('1932')));
 	assert.ok(r.bibliography!.some((e) => e.text.includes('(1932)')));
 });
@@ -51,5 +59,10 @@ test('the featured styles are in the catalogue, and their kind is known', () => 
 	assert.ok(index.size > 2600);
 	for (const f of FEATURED) assert.ok(index.has(f.id), f.id);
 	const place = (id: string) => styleInfo(id, id, compileStyle(styleTree(id)!, { locales: localeTree })).placement;
-	assert.deepEqual(['apa', 'ieee', 'american-medical-association', 'chicago-fullnote-bibliography'].map(place), ['sentence', 'sentence', 'raised', 'note']);
+	assert.deepEqual(['apa', 'ieee', 'american-medical-association', 'chicago-fullnote-bibliography'].map(place), [
+		'sentence',
+		'sentence',
+		'raised',
+		'note'
+	]);
 });

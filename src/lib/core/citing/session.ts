@@ -2,7 +2,20 @@
  * Joins manuscript, sources and style: holds a processor per style and says what every citation, note and entry shows.
  * Runs in the worker; what leaves it is plain data.
  */
-import { compileStyle, createProcessor, toHtml, toPlain, toRuns, type Cluster, type Item, type LocaleSource, type Processor, type Run, type Tree, type Warning } from '../csl';
+import {
+	compileStyle,
+	createProcessor,
+	toHtml,
+	toPlain,
+	toRuns,
+	type Cluster,
+	type Item,
+	type LocaleSource,
+	type Processor,
+	type Run,
+	type Tree,
+	type Warning
+} from '../csl';
 import { styleInfo, type StyleInfo } from './kind';
 
 export interface ClusterOutput {
@@ -90,7 +103,12 @@ export function createSession(): Session {
 			for (const c of r.clusters) {
 				now.set(c.id, c);
 				if (job.full || shown.get(c.id) !== c) {
-					const out: ClusterOutput = { id: c.id, html: toHtml(c.output), text: toPlain(c.output), lead: toHtml(c.lead) };
+					const out: ClusterOutput = {
+						id: c.id,
+						html: toHtml(c.output),
+						text: toPlain(c.output),
+						lead: toHtml(c.lead)
+					};
 					if (job.full) {
 						out.runs = toRuns(c.output);
 						out.leadRuns = toRuns(c.lead);
@@ -116,9 +134,14 @@ export function createSession(): Session {
 			const p = need();
 			// the truth about a preview is the manuscript with the citation in it
 			const ids = [...new Set(cites.map((c) => c.sourceId))];
-			const r = p.format({ clusters: [...last.clusters, { id: '\u0000preview', noteNumber, cites }], uncited: last.uncited });
+			const r = p.format({
+				clusters: [...last.clusters, { id: '\u0000preview', noteNumber, cites }],
+				uncited: last.uncited
+			});
 			const c = r.clusters[r.clusters.length - 1];
-			const entries = (r.bibliography ?? []).filter((e) => ids.includes(e.id)).map((e) => ({ id: e.id, html: toHtml(e.output), text: toPlain(e.output) }));
+			const entries = (r.bibliography ?? [])
+				.filter((e) => ids.includes(e.id))
+				.map((e) => ({ id: e.id, html: toHtml(e.output), text: toPlain(e.output) }));
 			const out = { html: toHtml(c.output), lead: toHtml(c.lead), entries };
 			p.format({ clusters: last.clusters, uncited: last.uncited });
 			return out;

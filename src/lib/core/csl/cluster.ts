@@ -28,8 +28,17 @@ const hasLocator = (c: Cite) => Boolean(c.locator?.value);
 const plainCite = (r: Rendered) => !r.cite.prefix && !r.cite.suffix && !hasLocator(r.cite);
 
 /** Joins cites in their final order; the layout's affixes are added by the caller. */
-export function assemble(list: Rendered[], layout: Layout, o: CitationOptions, locale: Locale, withAffixes: (r: Rich | null, c: Cite) => Rich | null): Rich | null {
-	const pieces = o.collapse === 'citation-number' ? collapseNumbers(list, layout, o, locale, withAffixes) : collapseYears(list, layout, o, withAffixes);
+export function assemble(
+	list: Rendered[],
+	layout: Layout,
+	o: CitationOptions,
+	locale: Locale,
+	withAffixes: (r: Rich | null, c: Cite) => Rich | null
+): Rich | null {
+	const pieces =
+		o.collapse === 'citation-number'
+			? collapseNumbers(list, layout, o, locale, withAffixes)
+			: collapseYears(list, layout, o, withAffixes);
 	const kids: Rich[] = [];
 	pieces.forEach((p, i) => {
 		if (i && p.delimiter && !/^[.,;:]/.test(plainOf(p.rich))) kids.push(p.delimiter);
@@ -38,7 +47,13 @@ export function assemble(list: Rendered[], layout: Layout, o: CitationOptions, l
 	return seq(kids);
 }
 
-function collapseNumbers(list: Rendered[], layout: Layout, o: CitationOptions, locale: Locale, withAffixes: (r: Rich | null, c: Cite) => Rich | null): Piece[] {
+function collapseNumbers(
+	list: Rendered[],
+	layout: Layout,
+	o: CitationOptions,
+	locale: Locale,
+	withAffixes: (r: Rich | null, c: Cite) => Rich | null
+): Piece[] {
 	const pieces: Piece[] = [];
 	const dash = termText(locale, 'citation-range-delimiter') || '\u2013';
 	let collapsed = false;
@@ -46,7 +61,8 @@ function collapseNumbers(list: Rendered[], layout: Layout, o: CitationOptions, l
 	while (i < list.length) {
 		let j = i;
 		if (plainCite(list[i]) && list[i].citationNumber) {
-			while (j + 1 < list.length && plainCite(list[j + 1]) && list[j + 1].citationNumber === list[j].citationNumber + 1) j++;
+			while (j + 1 < list.length && plainCite(list[j + 1]) && list[j + 1].citationNumber === list[j].citationNumber + 1)
+				j++;
 		}
 		const push = (r: Rich | null) => {
 			if (r == null) return;
@@ -66,7 +82,12 @@ function collapseNumbers(list: Rendered[], layout: Layout, o: CitationOptions, l
 	return pieces;
 }
 
-function collapseYears(list: Rendered[], layout: Layout, o: CitationOptions, withAffixes: (r: Rich | null, c: Cite) => Rich | null): Piece[] {
+function collapseYears(
+	list: Rendered[],
+	layout: Layout,
+	o: CitationOptions,
+	withAffixes: (r: Rich | null, c: Cite) => Rich | null
+): Piece[] {
 	const grouping = o.citeGroupDelimiter != null || o.collapse.startsWith('year');
 	if (!grouping) {
 		return list.flatMap((r) => {
@@ -77,7 +98,9 @@ function collapseYears(list: Rendered[], layout: Layout, o: CitationOptions, wit
 	// cites with the same names come together behind the first of them
 	const groups: Rendered[][] = [];
 	for (const r of list) {
-		const g = r.names ? groups.find((x) => x[0].names === r.names) : groups.slice(-1).find((x) => x[0].names === '' && years(o));
+		const g = r.names
+			? groups.find((x) => x[0].names === r.names)
+			: groups.slice(-1).find((x) => x[0].names === '' && years(o));
 		if (g) g.push(r);
 		else groups.push([r]);
 	}
@@ -86,7 +109,8 @@ function collapseYears(list: Rendered[], layout: Layout, o: CitationOptions, wit
 	let afterCollapse = false;
 	for (const g of groups) {
 		const between = afterCollapse && o.afterCollapseDelimiter != null ? o.afterCollapseDelimiter : layout.delimiter;
-		const inner = g.length > 1 && years(o) ? yearPieces(g, layout, o, inside, withAffixes) : fullPieces(g, inside, withAffixes);
+		const inner =
+			g.length > 1 && years(o) ? yearPieces(g, layout, o, inside, withAffixes) : fullPieces(g, inside, withAffixes);
 		if (inner.length) inner[0].delimiter = between;
 		pieces.push(...inner);
 		afterCollapse = g.length > 1 && years(o);
@@ -103,7 +127,13 @@ function fullPieces(g: Rendered[], inside: string, withAffixes: (r: Rich | null,
 	});
 }
 
-function yearPieces(g: Rendered[], layout: Layout, o: CitationOptions, inside: string, withAffixes: (r: Rich | null, c: Cite) => Rich | null): Piece[] {
+function yearPieces(
+	g: Rendered[],
+	layout: Layout,
+	o: CitationOptions,
+	inside: string,
+	withAffixes: (r: Rich | null, c: Cite) => Rich | null
+): Piece[] {
 	const pieces: Piece[] = [];
 	const suffixes = o.collapse === 'year-suffix' || o.collapse === 'year-suffix-ranged';
 	const suffixDelimiter = o.yearSuffixDelimiter ?? layout.delimiter;
@@ -117,7 +147,8 @@ function yearPieces(g: Rendered[], layout: Layout, o: CitationOptions, inside: s
 		const r = g[i];
 		const rich = withAffixes(pieces.length === 0 || r.cite.prefix ? r.full : r.bare(), r.cite);
 		// a year behind a locator would read as part of it: 1999, 328; 2000, 475 (Chicago 17, 15.30)
-		const delimiter = i > 0 && hasLocator(g[i - 1].cite) && o.afterCollapseDelimiter != null ? o.afterCollapseDelimiter : inside;
+		const delimiter =
+			i > 0 && hasLocator(g[i - 1].cite) && o.afterCollapseDelimiter != null ? o.afterCollapseDelimiter : inside;
 		if (rich != null) pieces.push({ rich, delimiter });
 		i++;
 		if (!suffixes || r.letter < 0 || r.cite.suffix || hasLocator(r.cite)) continue;
@@ -125,7 +156,14 @@ function yearPieces(g: Rendered[], layout: Layout, o: CitationOptions, inside: s
 		while (i < g.length && canShare(g[i]) && yearOf(g[i]) === year) {
 			let j = i;
 			if (o.collapse === 'year-suffix-ranged') {
-				while (j + 1 < g.length && g[j].letter === g[j - 1].letter + 1 && canShare(g[j + 1]) && g[j + 1].letter === g[j].letter + 1 && yearOf(g[j + 1]) === year) j++;
+				while (
+					j + 1 < g.length &&
+					g[j].letter === g[j - 1].letter + 1 &&
+					canShare(g[j + 1]) &&
+					g[j + 1].letter === g[j].letter + 1 &&
+					yearOf(g[j + 1]) === year
+				)
+					j++;
 			}
 			const suffix = findTag(g[j].full, 'year-suffix');
 			if (suffix) pieces.push({ rich: suffix, delimiter: j > i ? '\u2013' : suffixDelimiter });

@@ -116,7 +116,11 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 	}
 	const warnings: Warning[] = [];
 	const lang = styleLanguage(t, options.lang, options.forceLang);
-	const locale = buildLocale(lang, options.locales, elements(t).filter((e) => e.name === 'locale'));
+	const locale = buildLocale(
+		lang,
+		options.locales,
+		elements(t).filter((e) => e.name === 'locale')
+	);
 	const macros = new Map<string, Tree>();
 	for (const e of elements(t)) if (e.name === 'macro' && e.attrs.name) macros.set(e.attrs.name, e);
 	const rootNames = inheritNames(t, { attrs: {} });
@@ -259,7 +263,10 @@ class AreaCompiler {
 			case 'label':
 				return compileLabel(t);
 			case 'group':
-				return compileGroup(t, elements(t).map((e) => this.element(e, outer)));
+				return compileGroup(
+					t,
+					elements(t).map((e) => this.element(e, outer))
+				);
 			case 'choose':
 				return compileChoose(t, (b) => this.branch(b, outer));
 			default:
@@ -297,14 +304,40 @@ class AreaCompiler {
 	}
 
 	private variableKey(v: string, at: Tree): Eval {
-		const node = (name: string, attrs: Record<string, string>, children: Tree[] = []): Tree => ({ name, attrs, children, line: at.line, column: at.column });
+		const node = (name: string, attrs: Record<string, string>, children: Tree[] = []): Tree => ({
+			name,
+			attrs,
+			children,
+			line: at.line,
+			column: at.column
+		});
 		if (NAME_VARIABLES.has(v)) {
-			return compileNames(node('names', { variable: v }, [node('name', { form: 'long', 'name-as-sort-order': 'all' })]), { attrs: {} }, this.element);
+			return compileNames(
+				node('names', { variable: v }, [node('name', { form: 'long', 'name-as-sort-order': 'all' })]),
+				{ attrs: {} },
+				this.element
+			);
 		}
 		if (/^(accessed|available-date|event-date|issued|original-date|submitted)$/.test(v)) {
-			return compileDate(node('date', { variable: v }, ['year', 'month', 'day'].map((n) => node('date-part', { name: n }))), this.locale);
+			return compileDate(
+				node(
+					'date',
+					{ variable: v },
+					['year', 'month', 'day'].map((n) => node('date-part', { name: n }))
+				),
+				this.locale
+			);
 		}
-		if (v === 'citation-number' || v === 'volume' || v === 'issue' || v === 'number' || v === 'chapter-number' || v === 'collection-number' || v === 'number-of-pages' || v === 'number-of-volumes') {
+		if (
+			v === 'citation-number' ||
+			v === 'volume' ||
+			v === 'issue' ||
+			v === 'number' ||
+			v === 'chapter-number' ||
+			v === 'collection-number' ||
+			v === 'number-of-pages' ||
+			v === 'number-of-volumes'
+		) {
 			return compileNumber(node('number', { variable: v }));
 		}
 		return compileText(node('text', { variable: v }), this.locale, this.macro);

@@ -10,9 +10,15 @@ import { readFixture, runFixture } from '../../../../scripts/fixtures';
 const FLOOR = 475;
 const dir = process.env.RQ_CSL_SUITE ?? join(root, '..', 'shared', 'csl-suite');
 
-test('conformance suite', { skip: existsSync(dir) ? false : `skipped: no cases at ${process.env.RQ_CSL_SUITE ?? 'shared/csl-suite'}` }, () => {
-	const files = readdirSync(dir).filter((f) => f.endsWith('.txt'));
-	assert.ok(files.length > 400);
-	const passed = files.filter((f) => runFixture(readFixture(f.replace('.txt', ''), readFileSync(join(dir, f), 'utf8'))).pass).length;
-	assert.ok(passed >= FLOOR, `${passed} of ${files.length} pass, the floor is ${FLOOR}`);
-});
+test(
+	'conformance suite',
+	{ skip: existsSync(dir) ? false : `skipped: no cases at ${process.env.RQ_CSL_SUITE ?? 'shared/csl-suite'}` },
+	() => {
+		const files = readdirSync(dir).filter((f) => f.endsWith('.txt'));
+		assert.ok(files.length > 400);
+		const passed = files.filter(
+			(f) => runFixture(readFixture(f.replace('.txt', ''), readFileSync(join(dir, f), 'utf8'))).pass
+		).length;
+		assert.ok(passed >= FLOOR, `${passed} of ${files.length} pass, the floor is ${FLOOR}`);
+	}
+);

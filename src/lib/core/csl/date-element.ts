@@ -98,7 +98,8 @@ export function compileDate(t: Tree, locale: Locale): Eval {
 	};
 }
 
-const has = (p: DatePoint, name: PartName) => (name === 'year' ? p.year !== 0 : name === 'month' ? p.month !== 0 || p.season !== 0 : p.day !== 0);
+const has = (p: DatePoint, name: PartName) =>
+	name === 'year' ? p.year !== 0 : name === 'month' ? p.month !== 0 || p.season !== 0 : p.day !== 0;
 
 function renderDate(d: NormalDate, spec: DateSpec, c: Context): Rich | null {
 	const start = d.start!;
@@ -108,12 +109,24 @@ function renderDate(d: NormalDate, spec: DateSpec, c: Context): Rich | null {
 		return seq([joinParts(list, spec.delimiter), '\u2013']);
 	}
 	const end = d.end;
-	if (!end) return joinParts(shown.map((p) => renderPart(p, start, c, shown)), spec.delimiter);
+	if (!end)
+		return joinParts(
+			shown.map((p) => renderPart(p, start, c, shown)),
+			spec.delimiter
+		);
 	const rendered = new Set(spec.parts.map((p) => p.name));
 	const differs = (n: PartName) =>
-		n === 'year' ? start.year !== end.year : n === 'month' ? start.month !== end.month || start.season !== end.season : start.day !== end.day;
+		n === 'year'
+			? start.year !== end.year
+			: n === 'month'
+				? start.month !== end.month || start.season !== end.season
+				: start.day !== end.day;
 	const top = (['year', 'month', 'day'] as PartName[]).find((n) => rendered.has(n) && differs(n));
-	if (!top) return joinParts(shown.map((p) => renderPart(p, start, c, shown)), spec.delimiter);
+	if (!top)
+		return joinParts(
+			shown.map((p) => renderPart(p, start, c, shown)),
+			spec.delimiter
+		);
 	const varies = (p: PartSpec) => GRAIN[p.name] >= GRAIN[top];
 	const firstAt = spec.parts.findIndex(varies);
 	let lastAt = firstAt;
@@ -138,8 +151,15 @@ function joinParts(list: (Rich | null)[], delimiter: string): Rich | null {
 	return seq(kids);
 }
 
-function renderPart(p: PartSpec, d: DatePoint, c: Context, shown: PartSpec[], dropSuffix = false, dropPrefix = false): Rich | null {
-	let text = '';
+function renderPart(
+	p: PartSpec,
+	d: DatePoint,
+	c: Context,
+	shown: PartSpec[],
+	dropSuffix = false,
+	dropPrefix = false
+): Rich | null {
+	let text: string;
 	let suffixNode: Rich | null = null;
 	if (p.name === 'year') {
 		const y = Math.abs(d.year);
@@ -148,7 +168,11 @@ function renderPart(p: PartSpec, d: DatePoint, c: Context, shown: PartSpec[], dr
 			if (d.year < 0) text += termText(c.locale, 'bc');
 			else if (d.year < 1000) text += termText(c.locale, 'ad');
 		}
-		if (c.yearSuffix && !c.yearSuffixUsed && !(c.inBibliography ? c.style.explicitYearSuffix.bibliography : c.style.explicitYearSuffix.citation)) {
+		if (
+			c.yearSuffix &&
+			!c.yearSuffixUsed &&
+			!(c.inBibliography ? c.style.explicitYearSuffix.bibliography : c.style.explicitYearSuffix.citation)
+		) {
 			c.yearSuffixUsed = true;
 			suffixNode = { kids: [c.yearSuffix], tag: 'year-suffix' };
 		}

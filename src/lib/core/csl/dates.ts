@@ -20,16 +20,19 @@ export interface NormalDate {
 }
 
 const MONTHS: Record<string, number> = {};
-'january february march april may june july august september october november december'
-	.split(' ')
-	.forEach((m, i) => {
-		MONTHS[m] = i + 1;
-		MONTHS[m.slice(0, 3)] = i + 1;
-	});
+'january february march april may june july august september october november december'.split(' ').forEach((m, i) => {
+	MONTHS[m] = i + 1;
+	MONTHS[m.slice(0, 3)] = i + 1;
+});
 MONTHS.sept = 9;
 const SEASONS: Record<string, number> = { spring: 1, summer: 2, autumn: 3, fall: 3, winter: 4 };
 
-const truthy = (v: unknown) => v === true || v === 1 || v === '1' || v === 'true' || (typeof v === 'string' && v !== '' && v !== '0' && v !== 'false');
+const truthy = (v: unknown) =>
+	v === true ||
+	v === 1 ||
+	v === '1' ||
+	v === 'true' ||
+	(typeof v === 'string' && v !== '' && v !== '0' && v !== 'false');
 
 function point(parts: unknown): DatePoint | null {
 	if (!Array.isArray(parts) || parts.length === 0) return null;
@@ -106,7 +109,13 @@ function onePoint(s: string): DatePoint | null {
 		if (MONTHS[t] && !month) month = MONTHS[t];
 		else if (SEASONS[t] && !season) season = SEASONS[t];
 		else if (/^\d{3,4}$/.test(t) && year === null) year = t;
-		else if (/^\d{1,2}(st|nd|rd|th)?$/.test(t) && !day && month + tokens.length > 1 && (month || tokens.some((x) => MONTHS[x]))) day = parseInt(t, 10);
+		else if (
+			/^\d{1,2}(st|nd|rd|th)?$/.test(t) &&
+			!day &&
+			month + tokens.length > 1 &&
+			(month || tokens.some((x) => MONTHS[x]))
+		)
+			day = parseInt(t, 10);
 		else if (/^(bc|bce)$/.test(t)) era = -1;
 		else if (/^(ad|ce)$/.test(t)) era = 1;
 		else if (/^\d{1,2}$/.test(t) && year === null) year = t;
@@ -141,7 +150,7 @@ function fromObject(v: DateValue): NormalDate {
 		out.start = point(parts[0]);
 		if (parts.length > 1) {
 			const second = parts[1];
-			if (Array.isArray(second) && (Number(second[0]) === 0 || second.length === 0) ) out.open = true;
+			if (Array.isArray(second) && (Number(second[0]) === 0 || second.length === 0)) out.open = true;
 			else out.end = point(second);
 		}
 	} else if (typeof v.edtf === 'string') {
@@ -153,7 +162,7 @@ function fromObject(v: DateValue): NormalDate {
 	}
 	if (v.season != null && out.start && !out.start.season && !out.start.month) {
 		const s = String(v.season);
-		const n = /^\d+$/.test(s) ? Number(s) : SEASONS[s.toLowerCase()] ?? 0;
+		const n = /^\d+$/.test(s) ? Number(s) : (SEASONS[s.toLowerCase()] ?? 0);
 		if (n > 20) out.start.season = n - 20;
 		else if (n >= 1 && n <= 4) out.start.season = n;
 	}

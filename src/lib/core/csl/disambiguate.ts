@@ -23,7 +23,11 @@ export interface Outcome {
 	letter: number;
 }
 
-const clone = (d: Distinction): Distinction => ({ shown: [...d.shown], given: d.given.map((g) => [...g]), condition: d.condition });
+const clone = (d: Distinction): Distinction => ({
+	shown: [...d.shown],
+	given: d.given.map((g) => [...g]),
+	condition: d.condition
+});
 
 function groupBy<T>(list: T[], key: (t: T) => string): T[][] {
 	const map = new Map<string, T[]>();
@@ -55,7 +59,12 @@ const topLevel = (rule: CitationOptions['givenRule']) => (rule.endsWith('with-in
  * Resolves one set of sources that are cited alike.
  * @param start distinctions already given by a rule that works on names as such
  */
-export function resolve(set: Candidate[], o: CitationOptions, conditions: number, start: Map<string, Distinction>): Map<string, Outcome> {
+export function resolve(
+	set: Candidate[],
+	o: CitationOptions,
+	conditions: number,
+	start: Map<string, Distinction>
+): Map<string, Outcome> {
 	const out = new Map<string, Outcome>();
 	const state = new Map<string, Distinction>();
 	for (const c of set) state.set(c.id, start.get(c.id) ?? PLAIN_DISTINCTION);

@@ -54,7 +54,12 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 		c.used?.push(variable);
 		if (c.sorting) return decor(variable === 'citation-number' ? text.padStart(8, '0') : stripMarkup(text), c);
 		if (variable === 'year-suffix') c.yearSuffixUsed = true;
-		let r: Rich = variable === 'URL' || variable === 'DOI' ? text : numberish && isNumeric(text) ? numberText(text, 'numeric', variable, c) : parseField(text);
+		let r: Rich =
+			variable === 'URL' || variable === 'DOI'
+				? text
+				: numberish && isNumeric(text)
+					? numberText(text, 'numeric', variable, c)
+					: parseField(text);
 		if (link) r = { kids: [r], link: link(text) };
 		else if (variable === 'year-suffix') r = { kids: [r], tag: 'year-suffix' };
 		else if (variable === 'citation-number') r = { kids: [r], tag: 'number' };
@@ -62,7 +67,11 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 	};
 }
 
-function pagesElement(variable: string, form: string | undefined, decor: (r: Rich | null, c: Context) => Rich | null): Eval {
+function pagesElement(
+	variable: string,
+	form: string | undefined,
+	decor: (r: Rich | null, c: Context) => Rich | null
+): Eval {
 	return (c) => {
 		c.called++;
 		if (c.suppressed?.has(variable)) return null;
@@ -87,7 +96,17 @@ function pageText(text: string, isPage: boolean, c: Context): string {
 function citationLabel(c: Context): string {
 	const first = ['author', 'editor', 'translator'].map((v) => namesOf(c.item, v)).find((l) => l.length) ?? [];
 	const names = first.map((n) => n.family ?? n.literal ?? '');
-	const pick = names.length === 0 ? textValue(c.item, 'title').slice(0, 4) : names.length === 1 ? names[0].slice(0, 4) : names.length < 4 ? names.map((n) => n.slice(0, names.length === 2 ? 2 : 1)).join('') : names.slice(0, 4).map((n) => n.slice(0, 1)).join('');
+	const pick =
+		names.length === 0
+			? textValue(c.item, 'title').slice(0, 4)
+			: names.length === 1
+				? names[0].slice(0, 4)
+				: names.length < 4
+					? names.map((n) => n.slice(0, names.length === 2 ? 2 : 1)).join('')
+					: names
+							.slice(0, 4)
+							.map((n) => n.slice(0, 1))
+							.join('');
 	const d = dateOf(c.item, 'issued');
 	const year = d?.start ? String(d.start.year).slice(-2) : '';
 	return pick + year + c.yearSuffix;
@@ -130,7 +149,10 @@ function numberText(text: string, form: string, variable: string, c: Context): R
 		if (form === 'roman') return toRoman(value);
 		if (form === 'ordinal') return value + ordinalSuffix(c.locale, value, gender);
 		if (form === 'long-ordinal') {
-			const word = value >= 1 && value <= 10 ? termText(c.locale, `long-ordinal-${String(value).padStart(2, '0')}`, 'long', false, gender) : '';
+			const word =
+				value >= 1 && value <= 10
+					? termText(c.locale, `long-ordinal-${String(value).padStart(2, '0')}`, 'long', false, gender)
+					: '';
 			return word || value + ordinalSuffix(c.locale, value, gender);
 		}
 		return s;
@@ -163,13 +185,18 @@ export function compileLabel(t: Tree): Eval {
 		if (variable === 'locator' && !c.cite?.locator?.value) return null;
 		const value = variableText(c, variable, undefined);
 		if (!value || (variable === 'locator' && OWN_LABEL.test(value))) return null;
-		const term = variable === 'locator' ? (c.cite!.locator!.label || 'page') : variable;
+		const term = variable === 'locator' ? c.cite!.locator!.label || 'page' : variable;
 		let plural = rule === 'always';
 		if (rule === 'contextual') {
 			if (variable === 'number-of-pages' || variable === 'number-of-volumes') plural = (parseInt(value, 10) || 0) > 1;
 			else plural = isPlural(value);
 		}
-		const text = termText(c.locale, term === 'sub-verbo' && !findTerm(c.locale, 'sub-verbo', form) ? 'sub verbo' : term, form, plural);
+		const text = termText(
+			c.locale,
+			term === 'sub-verbo' && !findTerm(c.locale, 'sub-verbo', form) ? 'sub verbo' : term,
+			form,
+			plural
+		);
 		return text ? decor(text, c) : null;
 	};
 }
@@ -241,7 +268,10 @@ function compileTest(t: Tree): Test {
 	for (const v of words(a['is-uncertain-date'])) tests.push((c) => Boolean(dateOf(c.item, v)?.circa));
 	for (const v of words(a.locator)) {
 		const kind = v.replace('sub verbo', 'sub-verbo');
-		tests.push((c) => Boolean(c.cite?.locator?.value) && (c.cite!.locator!.label || 'page').replace('sub verbo', 'sub-verbo') === kind);
+		tests.push(
+			(c) =>
+				Boolean(c.cite?.locator?.value) && (c.cite!.locator!.label || 'page').replace('sub verbo', 'sub-verbo') === kind
+		);
 	}
 	for (const v of words(a.position)) tests.push(positionTest(v));
 	if (a.disambiguate === 'true') tests.push((c) => c.conditionsSeen++ < c.distinction.condition);

@@ -111,7 +111,12 @@ function parse(s: string): Rich {
 			i++;
 			continue;
 		}
-		if (OPENERS[c] && openIndex(OPENERS[c]) < 0 && s.indexOf(OPENERS[c], i + 1) > 0 && !(c === '‘' && isApostrophe(before, after))) {
+		if (
+			OPENERS[c] &&
+			openIndex(OPENERS[c]) < 0 &&
+			s.indexOf(OPENERS[c], i + 1) > 0 &&
+			!(c === '‘' && isApostrophe(before, after))
+		) {
 			open({ kids: [], quote: true }, OPENERS[c], c);
 			i++;
 			continue;

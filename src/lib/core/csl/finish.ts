@@ -114,7 +114,7 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 			if (!cell.t) return;
 		}
 	}
-	let n = cell.t[0];
+	const n = cell.t[0];
 	if (!MARK.test(n) || cell.q !== 0) return;
 	// behind one or more closing marks: look at what stands inside them
 	let target = p;
@@ -134,30 +134,23 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	}
 	const inside = cells[target];
 	if (inside.q === 1) return;
-	for (;;) {
-		const a = inside.t[inside.t.length - 1];
-		const moves = inQuote && (n === '.' || n === ',' || n === '!' || n === '?');
-		if (MARK.test(a)) {
-			const pair = MEET[a][n];
-			if (pair === a && a === n && !inQuote) inside.t = inside.t.slice(0, -1);
-			else if (pair === a) cell.t = cell.t.slice(1);
-			else if (pair === n) {
-				// the later mark wins: the earlier one goes
-				inside.t = inside.t.slice(0, -1);
-				if (moves) {
-					inside.t += n;
-					cell.t = cell.t.slice(1);
-				}
-			} else if (moves) {
-				inside.t += n;
-				cell.t = cell.t.slice(1);
-			}
-		} else if (moves) {
-			inside.t += n;
-			cell.t = cell.t.slice(1);
-		}
-		void (n = cell.t[0] ?? '');
+	const a = inside.t[inside.t.length - 1];
+	const moves = inQuote && (n === '.' || n === ',' || n === '!' || n === '?');
+	const moveIn = () => {
+		inside.t += n;
+		cell.t = cell.t.slice(1);
+	};
+	if (!MARK.test(a)) {
+		if (moves) moveIn();
 		return;
+	}
+	const pair = MEET[a][n];
+	if (pair === a && a === n && !inQuote) inside.t = inside.t.slice(0, -1);
+	else if (pair === a) cell.t = cell.t.slice(1);
+	else {
+		// the later mark wins: the earlier one goes
+		if (pair === n) inside.t = inside.t.slice(0, -1);
+		if (moves) moveIn();
 	}
 }
 

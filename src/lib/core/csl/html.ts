@@ -156,7 +156,13 @@ export function toRuns(r: Rich | null): Run[] {
 }
 
 const sameLook = (a: Run, b: Run) =>
-	a.italic === b.italic && a.bold === b.bold && a.smallCaps === b.smallCaps && a.underline === b.underline && a.sup === b.sup && a.sub === b.sub && a.link === b.link;
+	a.italic === b.italic &&
+	a.bold === b.bold &&
+	a.smallCaps === b.smallCaps &&
+	a.underline === b.underline &&
+	a.sup === b.sup &&
+	a.sub === b.sub &&
+	a.link === b.link;
 
 /** Rich output as plain text; a left-margin block is followed by a space. */
 export function toPlain(r: Rich | null): string {

@@ -28,11 +28,49 @@ export type LocaleSource = (lang: string) => Tree | null;
 
 /** Primary dialects (CSL 1.0.2, "Locale Fallback"). */
 const PRIMARY: Record<string, string> = {
-	af: 'af-ZA', ar: 'ar', bg: 'bg-BG', ca: 'ca-AD', cs: 'cs-CZ', cy: 'cy-GB', da: 'da-DK', de: 'de-DE', el: 'el-GR',
-	en: 'en-US', es: 'es-ES', et: 'et-EE', eu: 'eu', fa: 'fa-IR', fi: 'fi-FI', fr: 'fr-FR', he: 'he-IL', hr: 'hr-HR',
-	hu: 'hu-HU', is: 'is-IS', it: 'it-IT', ja: 'ja-JP', km: 'km-KH', ko: 'ko-KR', lt: 'lt-LT', lv: 'lv-LV',
-	mn: 'mn-MN', nb: 'nb-NO', nl: 'nl-NL', nn: 'nn-NO', pl: 'pl-PL', pt: 'pt-PT', ro: 'ro-RO', ru: 'ru-RU',
-	sk: 'sk-SK', sl: 'sl-SI', sr: 'sr-RS', sv: 'sv-SE', th: 'th-TH', tr: 'tr-TR', uk: 'uk-UA', vi: 'vi-VN', zh: 'zh-CN'
+	af: 'af-ZA',
+	ar: 'ar',
+	bg: 'bg-BG',
+	ca: 'ca-AD',
+	cs: 'cs-CZ',
+	cy: 'cy-GB',
+	da: 'da-DK',
+	de: 'de-DE',
+	el: 'el-GR',
+	en: 'en-US',
+	es: 'es-ES',
+	et: 'et-EE',
+	eu: 'eu',
+	fa: 'fa-IR',
+	fi: 'fi-FI',
+	fr: 'fr-FR',
+	he: 'he-IL',
+	hr: 'hr-HR',
+	hu: 'hu-HU',
+	is: 'is-IS',
+	it: 'it-IT',
+	ja: 'ja-JP',
+	km: 'km-KH',
+	ko: 'ko-KR',
+	lt: 'lt-LT',
+	lv: 'lv-LV',
+	mn: 'mn-MN',
+	nb: 'nb-NO',
+	nl: 'nl-NL',
+	nn: 'nn-NO',
+	pl: 'pl-PL',
+	pt: 'pt-PT',
+	ro: 'ro-RO',
+	ru: 'ru-RU',
+	sk: 'sk-SK',
+	sl: 'sl-SI',
+	sr: 'sr-RS',
+	sv: 'sv-SE',
+	th: 'th-TH',
+	tr: 'tr-TR',
+	uk: 'uk-UA',
+	vi: 'vi-VN',
+	zh: 'zh-CN'
 };
 
 /** The locale files to look into, nearest first; always ends with en-US. */
@@ -108,7 +146,8 @@ export function buildLocale(lang: string, source: LocaleSource, inStyle: Tree[])
 	const base2 = lang.split('-')[0];
 	const tagOf = (t: Tree) => t.attrs['xml:lang'] ?? '';
 	for (const wanted of ['', base2, lang]) {
-		for (const t of inStyle) if (tagOf(t) === wanted && (wanted !== lang || wanted !== base2 || true)) overlay(locale, t);
+		for (const t of inStyle)
+			if (tagOf(t) === wanted && (wanted !== lang || wanted !== base2 || true)) overlay(locale, t);
 		if (wanted === lang) break;
 	}
 	return locale;

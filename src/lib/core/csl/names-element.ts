@@ -16,8 +16,18 @@ export interface NameDefaults {
 }
 
 const NAME_ATTRS = [
-	'and', 'delimiter-precedes-et-al', 'delimiter-precedes-last', 'et-al-min', 'et-al-use-first', 'et-al-use-last',
-	'et-al-subsequent-min', 'et-al-subsequent-use-first', 'initialize', 'initialize-with', 'name-as-sort-order', 'sort-separator'
+	'and',
+	'delimiter-precedes-et-al',
+	'delimiter-precedes-last',
+	'et-al-min',
+	'et-al-use-first',
+	'et-al-use-last',
+	'et-al-subsequent-min',
+	'et-al-subsequent-use-first',
+	'initialize',
+	'initialize-with',
+	'name-as-sort-order',
+	'sort-separator'
 ];
 
 /** Reads the inheritable name attributes of a style, area or names element. */
@@ -222,10 +232,16 @@ function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich
 	return null;
 }
 
-const sameList = (a: string[] | null, b: string[]) => a !== null && a.length === b.length && a.every((x, i) => x === b[i]);
+const sameList = (a: string[] | null, b: string[]) =>
+	a !== null && a.length === b.length && a.every((x, i) => x === b[i]);
 
 /** How many names are shown, and whether "et al." follows. */
-function shownCount(total: number, o: NameOptions, c: Context, least: number): { shown: number; base: number; cut: boolean } {
+function shownCount(
+	total: number,
+	o: NameOptions,
+	c: Context,
+	least: number
+): { shown: number; base: number; cut: boolean } {
 	const later = c.position > 0 && !c.inBibliography;
 	let min = later ? o.etAlSubsequentMin : o.etAlMin;
 	let use = later ? o.etAlSubsequentUseFirst : o.etAlUseFirst;
@@ -244,7 +260,8 @@ function sortText(names: Name[], o: NameOptions, c: Context): string {
 	const keys = names.slice(0, shown).map((n) => nameSortKey(n, o, c.style.demote, c.style.initializeWithHyphen));
 	let s = keys.join(', ');
 	if (cut) {
-		if (c.sortNames?.useLast ?? o.etAlUseLast) s += ', ' + nameSortKey(names[names.length - 1], o, c.style.demote, c.style.initializeWithHyphen);
+		if (c.sortNames?.useLast ?? o.etAlUseLast)
+			s += ', ' + nameSortKey(names[names.length - 1], o, c.style.demote, c.style.initializeWithHyphen);
 		else s += ', ' + termText(c.locale, 'et-al');
 	}
 	return s;
@@ -261,7 +278,8 @@ function mergeEditorTranslator(
 	if (!variables.includes('editor') || !variables.includes('translator')) return null;
 	const [a, b] = lists;
 	if (a.names.length !== b.names.length) return null;
-	const key = (n: Name) => JSON.stringify([n.family, n.given, n.literal, n.suffix, n['non-dropping-particle'], n['dropping-particle']]);
+	const key = (n: Name) =>
+		JSON.stringify([n.family, n.given, n.literal, n.suffix, n['non-dropping-particle'], n['dropping-particle']]);
 	if (!a.names.every((n, i) => key(n) === key(b.names[i]))) return null;
 	if (label && !findTerm(c.locale, 'editortranslator', label.form)?.single) return null;
 	return { variable: 'editortranslator', names: a.names };
@@ -283,7 +301,8 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 			lang: c.locale.lang
 		});
 	let list = names.slice(0, shown).map(writeName);
-	const last = cut && o.etAlUseLast && names.length >= shown + 2 ? writeName(names[names.length - 1], names.length - 1) : null;
+	const last =
+		cut && o.etAlUseLast && names.length >= shown + 2 ? writeName(names[names.length - 1], names.length - 1) : null;
 	let whole: string | null = null;
 	if (index === 0 && c.inBibliography && c.nameTexts == null) {
 		const texts = list.map((r) => plainOf(r));
@@ -303,7 +322,8 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 			else if (s.rule === 'partial-first' && leading > 0 && same) list = list.map((r, i) => (i === 0 ? s.text : r));
 		}
 	}
-	const invertedAt = (i: number) => (o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0)) && !cleanName(names[i]).literal;
+	const invertedAt = (i: number) =>
+		(o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0)) && !cleanName(names[i]).literal;
 	let out: Rich | null = whole ?? joinNames(list, names.length, cut, last, o, p, c, invertedAt);
 	if (out == null) return null;
 	out = p.nameDecor(out, c);

@@ -55,7 +55,17 @@ const str = (v: unknown) => (typeof v === 'string' ? v : typeof v === 'number' ?
 
 export function cleanName(n: Name | string): CleanName {
 	if (typeof n !== 'object' || n === null) {
-		return { family: '', given: '', dropping: '', particle: '', suffix: '', commaSuffix: false, literal: str(n), fixedOrder: false, joined: false };
+		return {
+			family: '',
+			given: '',
+			dropping: '',
+			particle: '',
+			suffix: '',
+			commaSuffix: false,
+			literal: str(n),
+			fixedOrder: false,
+			joined: false
+		};
 	}
 	let c = cleanCache.get(n);
 	if (!c) {
@@ -137,7 +147,10 @@ function glue(a: string, b: string): string {
  */
 export function initials(given: string, mark: string, initialize: boolean, hyphen: boolean): string {
 	const out: { text: string; initial: boolean }[] = [];
-	const words = given.replace(/\.(?=\S)(?!-)/g, '. ').split(/\s+/).filter(Boolean);
+	const words = given
+		.replace(/\.(?=\S)(?!-)/g, '. ')
+		.split(/\s+/)
+		.filter(Boolean);
 	const m = mark.trimEnd();
 	for (const word of words) {
 		if (initialize) {
@@ -210,13 +223,19 @@ export function formatName(n: Name | string, o: NameOptions, f: NameForm): Rich 
 	const given = givenText(c, o, f);
 	if (c.joined) {
 		const family = decorate(c.family, o.family, f.lang);
-		return f.form === 'short' && !f.level ? family : seq([affix(family, o.family), affix(decorate(given, o.given, f.lang), o.given)]);
+		return f.form === 'short' && !f.level
+			? family
+			: seq([affix(family, o.family), affix(decorate(given, o.given, f.lang), o.given)]);
 	}
 	if (!c.family) return affix(decorate(glue(given, c.particle), o.given, f.lang), o.given);
 	const short = f.form === 'short' && f.level === 0;
 	if (short) return affix(familyPart(c.particle, c.family, o, f), o.family);
 	if (c.fixedOrder) {
-		return seq([affix(familyPart(c.particle, c.family, o, f), o.family), given ? ' ' : null, affix(decorate(given, o.given, f.lang), o.given)]);
+		return seq([
+			affix(familyPart(c.particle, c.family, o, f), o.family),
+			given ? ' ' : null,
+			affix(decorate(given, o.given, f.lang), o.given)
+		]);
 	}
 	if (f.inverted) {
 		const demoted = f.demote === 'display-and-sort';

@@ -10,12 +10,33 @@ import { namesOf, textValue } from './read';
 import { parseField } from './field';
 import { join, seq, type Rich } from './rich';
 
-const CREATORS = ['author', 'editor', 'editorial-director', 'director', 'composer', 'compiler', 'translator', 'interviewer', 'recipient'];
+const CREATORS = [
+	'author',
+	'editor',
+	'editorial-director',
+	'director',
+	'composer',
+	'compiler',
+	'translator',
+	'interviewer',
+	'recipient'
+];
 
 const SHORT: NameOptions = {
-	and: 'text', delimiter: ', ', precedesLast: 'contextual', precedesEtAl: 'contextual', etAlMin: 4, etAlUseFirst: 1,
-	etAlUseLast: false, etAlSubsequentMin: 4, etAlSubsequentUseFirst: 1, form: 'short', initialize: true,
-	initializeWith: null, sortOrder: '', sortSeparator: ', '
+	and: 'text',
+	delimiter: ', ',
+	precedesLast: 'contextual',
+	precedesEtAl: 'contextual',
+	etAlMin: 4,
+	etAlUseFirst: 1,
+	etAlUseLast: false,
+	etAlSubsequentMin: 4,
+	etAlSubsequentUseFirst: 1,
+	form: 'short',
+	initialize: true,
+	initializeWith: null,
+	sortOrder: '',
+	sortSeparator: ', '
 };
 
 /** What the style itself wrote as names, else family names, else the title. */
@@ -24,11 +45,22 @@ export function narrativeAuthor(c: Context, style: CompiledStyle): Rich | null {
 	for (const v of CREATORS) {
 		const names = namesOf(c.item, v);
 		if (!names.length) continue;
-		const write = (i: number) => formatName(names[i], SHORT, { inverted: false, form: 'short', level: 0, demote: 'never', hyphen: true, lang: style.locale.lang });
+		const write = (i: number) =>
+			formatName(names[i], SHORT, {
+				inverted: false,
+				form: 'short',
+				level: 0,
+				demote: 'never',
+				hyphen: true,
+				lang: style.locale.lang
+			});
 		const and = termText(style.locale, 'and') || 'and';
 		if (names.length >= SHORT.etAlMin) return seq([write(0), ' ', termText(style.locale, 'et-al') || 'et al.']);
 		if (names.length === 1) return write(0);
-		const head = join(names.slice(0, -1).map((_, i) => write(i)), ', ');
+		const head = join(
+			names.slice(0, -1).map((_, i) => write(i)),
+			', '
+		);
 		return seq([head, names.length > 2 ? ', ' : ' ', `${and} `, write(names.length - 1)]);
 	}
 	const title = textValue(c.item, 'title-short') || textValue(c.item, 'title');

@@ -1,8 +1,19 @@
 /** Numbers in text: parsing, roman numerals, page ranges. */
 
 const ROMAN: [number, string][] = [
-	[1000, 'm'], [900, 'cm'], [500, 'd'], [400, 'cd'], [100, 'c'], [90, 'xc'],
-	[50, 'l'], [40, 'xl'], [10, 'x'], [9, 'ix'], [5, 'v'], [4, 'iv'], [1, 'i']
+	[1000, 'm'],
+	[900, 'cm'],
+	[500, 'd'],
+	[400, 'cd'],
+	[100, 'c'],
+	[90, 'xc'],
+	[50, 'l'],
+	[40, 'xl'],
+	[10, 'x'],
+	[9, 'ix'],
+	[5, 'v'],
+	[4, 'iv'],
+	[1, 'i']
 ];
 
 /** Lower-case roman numerals for 1 to 9999; other numbers come back as digits. */
@@ -75,7 +86,10 @@ function part(text: string, joiner: string): NumberPart {
 /** Whether a number or locator names several things, so that its label is plural (CSL 1.0.2, "label", contextual). */
 export function isPlural(value: string): boolean {
 	const s = value.replace(/\\-/g, '');
-	return /(?:[\p{L}\d]\s*[-–—]+\s*[\p{L}\d])|(?:[\d\p{L}](?:\s*[&;]\s*|,\s+)[\d\p{L}])|\s(?:and|et|und|y)\s/u.test(s) && /\d|^[ivxlcdm\s,&–—-]+$/i.test(s);
+	return (
+		/(?:[\p{L}\d]\s*[-–—]+\s*[\p{L}\d])|(?:[\d\p{L}](?:\s*[&;]\s*|,\s+)[\d\p{L}])|\s(?:and|et|und|y)\s/u.test(s) &&
+		/\d|^[ivxlcdm\s,&–—-]+$/i.test(s)
+	);
 }
 
 /** How a style shortens page ranges (CSL 1.0.2, appendix V). */
@@ -86,10 +100,13 @@ export type PageFormat = 'expanded' | 'minimal' | 'minimal-two' | 'chicago' | 'c
  * none; what has another shape keeps its hyphen.
  */
 export function formatPages(value: string, format: PageFormat, delimiter: string): string {
-	const pieces = value.replace(/\\-/g, '\u0001').split(/(\s*[,;&]\s*|\s+(?:and|et|und|y)\s+)/);
+	const pieces = value.replace(/\\-/g, ESCAPED).split(/(\s*[,;&]\s*|\s+(?:and|et|und|y)\s+)/);
 	for (let i = 0; i < pieces.length; i += 2) pieces[i] = formatRange(pieces[i], format, delimiter);
-	return pieces.join('').replace(/\u0001/g, '-');
+	return pieces.join('').replaceAll(ESCAPED, '-');
 }
+
+/** Stands for a hyphen that is none of a range while ranges are looked for. */
+const ESCAPED = '\ufdd0';
 
 const HYPHENS = /\s*(?:-{1,3}|–|—|‑)\s*/;
 

@@ -16,8 +16,18 @@ import { localeTree } from '../../../../scripts/catalogue';
 
 test('page ranges (CSL 1.0.2, appendix V: the table of the Chicago Manual, 9.61)', () => {
 	const rows: [string, string][] = [
-		['3-10', '3–10'], ['71-72', '71–72'], ['100-104', '100–104'], ['1100-1113', '1100–1113'], ['101-108', '101–8'], ['1103-1104', '1103–4'],
-		['321-328', '321–28'], ['498-532', '498–532'], ['1087-1089', '1087–89'], ['1496-1500', '1496–500'], ['11564-11615', '11564–615'], ['12991-13001', '12991–3001']
+		['3-10', '3–10'],
+		['71-72', '71–72'],
+		['100-104', '100–104'],
+		['1100-1113', '1100–1113'],
+		['101-108', '101–8'],
+		['1103-1104', '1103–4'],
+		['321-328', '321–28'],
+		['498-532', '498–532'],
+		['1087-1089', '1087–89'],
+		['1496-1500', '1496–500'],
+		['11564-11615', '11564–615'],
+		['12991-13001', '12991–3001']
 	];
 	for (const [input, expected] of rows) assert.equal(formatPages(input, 'chicago-16', '–'), expected);
 	assert.equal(formatPages('321-28', 'expanded', '–'), '321–328');
@@ -49,7 +59,10 @@ test('title case (CSL 1.0.2, Title Case)', () => {
 	assert.equal(t('reading <span class="nocase">iPhone</span> logs'), 'Reading iPhone Logs');
 	assert.equal(t('the α-rays of <i>homo sapiens</i>'), 'The α-Rays of <i>Homo Sapiens</i>');
 	assert.equal(toHtml(applyCase('ein haus am meer', 'title', false)), 'ein haus am meer');
-	assert.equal(toHtml(applyCase(parseField('Mapping the Gaslit Quays: DNA And Light'), 'sentence', true)), 'Mapping the gaslit quays: DNA and light');
+	assert.equal(
+		toHtml(applyCase(parseField('Mapping the Gaslit Quays: DNA And Light'), 'sentence', true)),
+		'Mapping the gaslit quays: DNA and light'
+	);
 });
 
 test('given names as initials (CSL 1.0.2, initialize-with)', () => {
@@ -101,13 +114,25 @@ const cluster = (id: string, noteNumber: number, ...cites: [string, string?][]):
 
 test('positions (CSL 1.0.2, choose: position; needs N27)', () => {
 	const of = (...list: Cluster[]) => findPositions(list, 5).map((row) => row.map((p) => p.position));
-	assert.deepEqual(of(cluster('a', 1, ['x']), cluster('b', 2, ['x']), cluster('c', 3, ['x', '5']), cluster('d', 4, ['x', '5']), cluster('e', 5, ['x'])), [[0], [2], [3], [2], [1]]);
+	assert.deepEqual(
+		of(
+			cluster('a', 1, ['x']),
+			cluster('b', 2, ['x']),
+			cluster('c', 3, ['x', '5']),
+			cluster('d', 4, ['x', '5']),
+			cluster('e', 5, ['x'])
+		),
+		[[0], [2], [3], [2], [1]]
+	);
 	// the note before cites another source too: no ibid
 	assert.deepEqual(of(cluster('a', 1, ['x'], ['y']), cluster('b', 2, ['x'])), [[0, 0], [1]]);
 	// a note of one's own stands between: no ibid
 	assert.deepEqual(of(cluster('a', 1, ['x']), cluster('b', 3, ['x'])), [[0], [1]]);
 	assert.deepEqual(of(cluster('a', 1, ['x'], ['x', '9'])), [[0, 3]]);
-	const near = findPositions([cluster('a', 1, ['x']), cluster('b', 4, ['y']), cluster('c', 6, ['x']), cluster('d', 12, ['x'])], 5);
+	const near = findPositions(
+		[cluster('a', 1, ['x']), cluster('b', 4, ['y']), cluster('c', 6, ['x']), cluster('d', 12, ['x'])],
+		5
+	);
 	assert.deepEqual([near[2][0].nearNote, near[3][0].nearNote], [true, false]);
 	assert.equal(near[3][0].firstNote, 1);
 });
@@ -120,7 +145,10 @@ test('locale fallback (CSL 1.0.2, Locale Fallback) and ordinals', () => {
 	assert.deepEqual(fallbackChain('de-AT'), ['de-AT', 'de-DE', 'en-US']);
 	assert.deepEqual(fallbackChain('xx-YY'), ['xx-YY', 'xx', 'en-US']);
 	const en = buildLocale('en-US', localeTree, []);
-	assert.deepEqual([1, 2, 3, 4, 11, 12, 13, 21, 102, 111].map((n) => n + ordinalSuffix(en, n)), ['1st', '2nd', '3rd', '4th', '11th', '12th', '13th', '21st', '102nd', '111th']);
+	assert.deepEqual(
+		[1, 2, 3, 4, 11, 12, 13, 21, 102, 111].map((n) => n + ordinalSuffix(en, n)),
+		['1st', '2nd', '3rd', '4th', '11th', '12th', '13th', '21st', '102nd', '111th']
+	);
 	assert.equal(termText(en, 'page', 'short', true), 'pp.');
 	assert.equal(termText(buildLocale('de-AT', localeTree, []), 'and'), 'und');
 	assert.equal(termText(buildLocale('qq', localeTree, []), 'and'), 'and');

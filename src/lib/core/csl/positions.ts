@@ -9,7 +9,8 @@ export interface CitePosition {
 }
 
 const sameLocator = (a: Cite, b: Cite) =>
-	(a.locator?.value ?? '') === (b.locator?.value ?? '') && ((a.locator?.label || 'page') === (b.locator?.label || 'page') || !a.locator?.value);
+	(a.locator?.value ?? '') === (b.locator?.value ?? '') &&
+	((a.locator?.label || 'page') === (b.locator?.label || 'page') || !a.locator?.value);
 
 /** The ibid rule: what an immediate repetition is, given both locators. */
 function repeat(before: Cite, now: Cite): Position {

@@ -279,7 +279,7 @@ class Engine implements Processor {
 		const setNumber = (k: Known, n: number) => {
 			if (k.number === n) return;
 			k.number = n;
-			if (this.style.numeric || this.style.bibliography?.sort.some((s) => s.usesNumber) || true) k.stamp = this.stamps++;
+			k.stamp = this.stamps++;
 		};
 		const sort = this.style.bibliography?.sort ?? [];
 		if (!sort.length) {
@@ -347,9 +347,16 @@ class Engine implements Processor {
 		for (const k of this.order) if (!done.has(k)) this.settle(k, start.get(k.id) ?? PLAIN_DISTINCTION, -1);
 	}
 
-	private resolveGroup(base: string, g: Known[], rank: Map<Known, number>, start: Map<string, Distinction>): Map<string, Outcome> {
+	private resolveGroup(
+		base: string,
+		g: Known[],
+		rank: Map<Known, number>,
+		start: Map<string, Distinction>
+	): Map<string, Outcome> {
 		const ranked = [...g].sort((a, b) => rank.get(a)! - rank.get(b)!);
-		const basis = ranked.map((k) => `${k.id}\u0000${itemNumber(k.item)}\u0000${distinctionKey(start.get(k.id) ?? PLAIN_DISTINCTION)}`).join('\u0001');
+		const basis = ranked
+			.map((k) => `${k.id}\u0000${itemNumber(k.item)}\u0000${distinctionKey(start.get(k.id) ?? PLAIN_DISTINCTION)}`)
+			.join('\u0001');
 		const before = this.outcomes.get(base);
 		if (before?.basis === basis) return before.result;
 		const candidates: Candidate[] = g.map((k) => ({
@@ -454,7 +461,11 @@ class Engine implements Processor {
 		if (leadOut == null) return { id: cluster.id, output: out, lead: null };
 		const raised = style.citation.format?.['vertical-align'] === 'sup' || /^\s/.test(style.citation.prefix);
 		const together = perAuthor(list, rendered, this, leads);
-		return { id: cluster.id, output: together ?? seq([leadOut, out == null ? null : raised ? '' : ' ', out]), lead: null };
+		return {
+			id: cluster.id,
+			output: together ?? seq([leadOut, out == null ? null : raised ? '' : ' ', out]),
+			lead: null
+		};
 	}
 
 	/** Several narrative cites: each author with its own parentheses. */
@@ -542,7 +553,12 @@ class Engine implements Processor {
 		const basis = substitute != null && previous ? previous.join('\u0000') : '';
 		if (k.entry && k.entry.stamp === k.stamp && k.entry.previous === basis) return k.entry;
 		if (k.missing) {
-			k.entry = { stamp: k.stamp, previous: basis, result: { id: k.id, output: `[source missing: ${k.id}]` }, texts: null };
+			k.entry = {
+				stamp: k.stamp,
+				previous: basis,
+				result: { id: k.id, output: `[source missing: ${k.id}]` },
+				texts: null
+			};
 			return k.entry;
 		}
 		const c = this.reset(k);
@@ -566,16 +582,32 @@ class Engine implements Processor {
 		}
 		if (body != null && b.format) body = { kids: [body], format: b.format };
 		const out = finish(body, this.style.locale);
-		k.entry = { stamp: k.stamp, previous: basis, result: out == null ? null : { id: k.id, output: out }, texts: c.nameTexts };
+		k.entry = {
+			stamp: k.stamp,
+			previous: basis,
+			result: out == null ? null : { id: k.id, output: out },
+			texts: c.nameTexts
+		};
 		return k.entry;
 	}
 }
 
 /** Names in the three forms that name rules compare. */
 const FORMS: NameOptions = {
-	and: '', delimiter: ', ', precedesLast: 'contextual', precedesEtAl: 'contextual', etAlMin: 0, etAlUseFirst: 0,
-	etAlUseLast: false, etAlSubsequentMin: 0, etAlSubsequentUseFirst: 0, form: 'short', initialize: true,
-	initializeWith: '.', sortOrder: '', sortSeparator: ', '
+	and: '',
+	delimiter: ', ',
+	precedesLast: 'contextual',
+	precedesEtAl: 'contextual',
+	etAlMin: 0,
+	etAlUseFirst: 0,
+	etAlUseLast: false,
+	etAlSubsequentMin: 0,
+	etAlSubsequentUseFirst: 0,
+	form: 'short',
+	initialize: true,
+	initializeWith: '.',
+	sortOrder: '',
+	sortSeparator: ', '
 };
 
 let itemNumbers = 0;
@@ -588,14 +620,23 @@ function itemNumber(item: object): number {
 }
 
 const distinctionKey = (d: Distinction) =>
-	d === PLAIN_DISTINCTION ? '' : `${d.shown.join(',')}|${d.given.map((g) => (g ?? []).map((x) => x ?? 0).join(',')).join(';')}|${d.condition}`;
+	d === PLAIN_DISTINCTION
+		? ''
+		: `${d.shown.join(',')}|${d.given.map((g) => (g ?? []).map((x) => x ?? 0).join(',')).join(';')}|${d.condition}`;
 
 function sameStates(a: CiteState[], b: CiteState[]): boolean {
 	if (a.length !== b.length) return false;
 	for (let i = 0; i < a.length; i++) {
 		const x = a[i];
 		const y = b[i];
-		if (x.source !== y.source || x.stamp !== y.stamp || x.position !== y.position || x.nearNote !== y.nearNote || x.firstNote !== y.firstNote) return false;
+		if (
+			x.source !== y.source ||
+			x.stamp !== y.stamp ||
+			x.position !== y.position ||
+			x.nearNote !== y.nearNote ||
+			x.firstNote !== y.firstNote
+		)
+			return false;
 	}
 	return true;
 }
@@ -607,8 +648,15 @@ function sameCluster(a: Cluster, b: Cluster): boolean {
 		const x = a.cites[i];
 		const y = b.cites[i];
 		if (x === y) continue;
-		if (x.sourceId !== y.sourceId || (x.prefix ?? '') !== (y.prefix ?? '') || (x.suffix ?? '') !== (y.suffix ?? '') || (x.form ?? '') !== (y.form ?? '')) return false;
-		if ((x.locator?.value ?? '') !== (y.locator?.value ?? '') || (x.locator?.label ?? '') !== (y.locator?.label ?? '')) return false;
+		if (
+			x.sourceId !== y.sourceId ||
+			(x.prefix ?? '') !== (y.prefix ?? '') ||
+			(x.suffix ?? '') !== (y.suffix ?? '') ||
+			(x.form ?? '') !== (y.form ?? '')
+		)
+			return false;
+		if ((x.locator?.value ?? '') !== (y.locator?.value ?? '') || (x.locator?.label ?? '') !== (y.locator?.label ?? ''))
+			return false;
 	}
 	return true;
 }
@@ -617,7 +665,7 @@ function sameCluster(a: Cluster, b: Cluster): boolean {
 function affixes(r: Rich | null, c: Cite): Rich | null {
 	if (!c.prefix && !c.suffix) return r;
 	if (r == null) return null;
-	const prefix = c.prefix ? parseField(/[\s(\[“‘'"/–—-]$/.test(c.prefix) ? c.prefix : `${c.prefix} `) : null;
+	const prefix = c.prefix ? parseField(/[\s([“‘'"/–—-]$/.test(c.prefix) ? c.prefix : `${c.prefix} `) : null;
 	const suffix = c.suffix ? parseField(/^[\s,.;:!?)\]’”'"/–—-]/.test(c.suffix) ? c.suffix : ` ${c.suffix}`) : null;
 	return seq([prefix && { kids: [prefix], tag: 'prefix' }, r, suffix && { kids: [suffix], tag: 'suffix' }]);
 }
@@ -629,7 +677,8 @@ function joinLeads(leads: Rich[], style: CompiledStyle): Rich | null {
 }
 
 function perAuthor(list: { cite: Cite }[], rendered: Rendered[], engine: Engine, leads: Rich[]): Rich | null {
-	if (leads.length < 2 || rendered.length !== list.length || !list.every((l) => l.cite.form === 'narrative')) return null;
+	if (leads.length < 2 || rendered.length !== list.length || !list.every((l) => l.cite.form === 'narrative'))
+		return null;
 	if (leads.length !== list.length) return null;
 	const style = engine.style;
 	const parts = rendered.map((r, i) => {
@@ -637,5 +686,8 @@ function perAuthor(list: { cite: Cite }[], rendered: Rendered[], engine: Engine,
 		const raised = style.citation.format?.['vertical-align'] === 'sup';
 		return seq([finish(leads[i], style.locale), body == null || raised ? '' : ' ', body]);
 	});
-	return joinLeads(parts.filter((p): p is Rich => p != null), style);
+	return joinLeads(
+		parts.filter((p): p is Rich => p != null),
+		style
+	);
 }

@@ -61,13 +61,22 @@ for (const f of FEATURED) {
 		};
 		for (const name of ['chapter', 'article', 'essay'] as const) {
 			// narrative forms are beyond the standard: they are compared as parenthetical cites
-			const clusters = demoClusters(name, style.class === 'note').map((c) => ({ ...c, cites: c.cites.map((x) => ({ ...x, form: 'parenthetical' as const })) }));
+			const clusters = demoClusters(name, style.class === 'note').map((c) => ({
+				...c,
+				cites: c.cites.map((x) => ({ ...x, form: 'parenthetical' as const }))
+			}));
 			const uncited = [...demoItems.keys()];
 			const ours = createProcessor({ style, getItem: (id) => demoItems.get(id) }).format({ clusters, uncited });
 			const reference = createReference(tree, demoItems).format(clusters, uncited);
-			for (const c of ours.clusters) check(`${name} ${c.id}`, normalize(reference.clusters.get(c.id) ?? ''), normalize(toHtml(c.output)));
-			assert.deepEqual(ours.bibliography?.map((e) => e.id), reference.bibliography?.map((e) => e.id), 'the entries stand in the same order');
-			for (const [i, e] of (reference.bibliography ?? []).entries()) check(`${name} entry ${e.id}`, normalize(e.html), normalize(toHtml(ours.bibliography![i].output)));
+			for (const c of ours.clusters)
+				check(`${name} ${c.id}`, normalize(reference.clusters.get(c.id) ?? ''), normalize(toHtml(c.output)));
+			assert.deepEqual(
+				ours.bibliography?.map((e) => e.id),
+				reference.bibliography?.map((e) => e.id),
+				'the entries stand in the same order'
+			);
+			for (const [i, e] of (reference.bibliography ?? []).entries())
+				check(`${name} entry ${e.id}`, normalize(e.html), normalize(toHtml(ours.bibliography![i].output)));
 		}
 		assert.ok(compared > 200, `${compared} compared`);
 		assert.deepEqual(unnamed, []);

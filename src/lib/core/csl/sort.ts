@@ -12,7 +12,8 @@ export function keysFor(sort: SortKey[], c: Context, reset: (c: Context) => void
 		c.sorting = true;
 		// letters follow the order; they do not make it
 		c.yearSuffix = '';
-		c.sortNames = k.min || k.useFirst || k.useLast !== undefined ? { min: k.min, useFirst: k.useFirst, useLast: k.useLast } : null;
+		c.sortNames =
+			k.min || k.useFirst || k.useLast !== undefined ? { min: k.min, useFirst: k.useFirst, useLast: k.useLast } : null;
 		const r = k.run(c);
 		c.sorting = false;
 		c.sortNames = null;
@@ -22,7 +23,7 @@ export function keysFor(sort: SortKey[], c: Context, reset: (c: Context) => void
 }
 
 /** Leading punctuation and quotation marks do not count (common practice of alphabetical lists). */
-const clean = (s: string) => s.replace(/^[\s"'“”‘’«»„\[\](){}]+/, '').replace(/[’']/g, '’') || s;
+const clean = (s: string) => s.replace(/^[\s"'“”‘’«»„[\](){}]+/, '').replace(/[’']/g, '’') || s;
 
 export type Compare = (a: KeyValue[], b: KeyValue[]) => number;
 

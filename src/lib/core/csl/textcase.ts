@@ -59,7 +59,11 @@ export function applyCase(r: Rich, mode: TextCase, english: boolean, lang?: stri
 			);
 		}
 		case 'capitalize-all':
-			return mapCase(r, (s) => s.replace(/[^\s]+/g, (w) => upperFirst(w)), () => {});
+			return mapCase(
+				r,
+				(s) => s.replace(/[^\s]+/g, (w) => upperFirst(w)),
+				() => {}
+			);
 		case 'sentence':
 			return sentence(r, lower);
 		case 'title':
@@ -91,52 +95,43 @@ function sentence(r: Rich, lower: (s: string) => string): Rich {
 function title(r: Rich): Rich {
 	const whole = plainOf(r);
 	const shouting = isUpper(whole) && /\p{L}{3,}/u.test(whole) && /\s/.test(whole.trim());
-	const words = whole.split(/(?<=[\s/])|(?=[\s])/);
-	void words;
-	// positions of the last word, which is always capitalized
-	const lastMatch = /[^\s\p{P}]\S*\s*$/u.exec(whole);
-	const lastAt = lastMatch ? lastMatch.index : -1;
+	// where the last word begins, which is capitalized whatever it is
+	const lastAt = /[^\s\p{P}]\S*\s*$/u.exec(whole)?.index ?? -1;
 	let at = 0;
 	let fresh = true; // at a place where a word is capitalized whatever it is
 	let mid = false; // the previous leaf ended inside a word
+	const up = (w: string) => (shouting ? upperFirst(w.toLowerCase()) : capital(w));
+	const word = (w: string, here: number, after: string | undefined, before: string | undefined): string => {
+		const first = fresh;
+		// a single letter is a designation: 07-x, β-carotene, link, n.
+		if (!first && /^\p{Ll}[.,]?$/u.test(w) && w !== 'a') return w;
+		const isLast = lastAt >= 0 && here <= lastAt && here + w.length > lastAt;
+		if (first || isLast || /^[([{“‘"]/.test(w)) return up(w);
+		const bare = w.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}.']+$/gu, '');
+		const low = bare.toLowerCase();
+		const isStop = STOP.has(low) || STOP.has(low.replace(/\.$/, ''));
+		const plain = shouting || bare === low || /^\p{Lu}\p{Ll}*$/u.test(bare);
+		// the first part of a compound is no preposition: By-Law
+		const opensCompound = after === '-' && before !== '-';
+		return isStop && plain && !opensCompound ? w.toLowerCase() : up(w);
+	};
 	return mapCase(
 		r,
 		(s) => {
 			const start = at;
 			at += s.length;
-			const out = s.replace(/[^\s\u2013\u2014/-]+|[\s\u2013\u2014/-]+/g, (w, off: number) => {
+			return s.replace(/[^\s\u2013\u2014/-]+|[\s\u2013\u2014/-]+/g, (w, off: number) => {
 				if (/^[\s\u2013\u2014/-]+$/.test(w)) {
 					mid = false;
-					if (/[\u2013\u2014]/.test(w)) fresh = false;
 					return w;
 				}
 				const inside = mid && off === 0;
 				mid = off + w.length === s.length;
 				if (inside) return w;
-				// a single letter is a designation: 07-x, β-carotene, link, n.
-				if (!fresh && /^\p{Ll}[.,]?$/u.test(w) && !/^a$/.test(w)) {
-					fresh = false;
-					return w;
-				}
-				const here = start + off;
-				const bare = w.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}.']+$/gu, '');
-				const opened = /^[([{“‘"']/.test(w);
-				const low = bare.toLowerCase();
-				const isLast = here + w.length > lastAt && here <= lastAt + 0 && lastAt >= 0 && here >= lastAt - 2;
-				let res = w;
-				const isStop = STOP.has(low) || STOP.has(low.replace(/\.$/, ''));
-				const after = s[off + w.length];
-				const hyphened = s[off - 1] === '-' ;
-				if (fresh || isLast || (opened && !/^['’]/.test(w))) {
-					res = shouting ? upperFirst(w.toLowerCase()) : capital(w);
-				} else if (isStop && (shouting || w === low || bare === low || /^\p{Lu}\p{Ll}*$/u.test(bare))) {
-					// the first part of a compound is no preposition: By-Law
-					res = after === '-' && !hyphened ? (shouting ? upperFirst(w.toLowerCase()) : capital(w)) : w.toLowerCase();
-				} else res = shouting ? upperFirst(w.toLowerCase()) : capital(w);
+				const res = word(w, start + off, s[off + w.length], s[off - 1]);
 				fresh = /[:?!.][”’"']?$/.test(w) && !/^\p{Lu}\.$|\.\p{Lu}\.$/u.test(w);
 				return res;
 			});
-			return out;
 		},
 		(n) => {
 			at += plainOf(n).length;

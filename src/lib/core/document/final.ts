@@ -6,7 +6,10 @@ import type { Mark, Node } from 'prosemirror-model';
 import type { Run } from '../csl';
 import type { CitingForm } from '../manuscript';
 
-export type FinalInline = { t: 'text'; run: Run } | { t: 'break' } | { t: 'note'; kind: 'footnote' | 'endnote'; number: number; paragraphs: FinalInline[][] };
+export type FinalInline =
+	| { t: 'text'; run: Run }
+	| { t: 'break' }
+	| { t: 'note'; kind: 'footnote' | 'endnote'; number: number; paragraphs: FinalInline[][] };
 
 export type FinalBlock =
 	| { t: 'paragraph'; inlines: FinalInline[] }
@@ -16,7 +19,13 @@ export type FinalBlock =
 	| { t: 'figure'; src: string; alt: string; caption: FinalInline[] }
 	| { t: 'table'; rows: { header: boolean; paragraphs: FinalInline[][] }[][] }
 	| { t: 'page-break' }
-	| { t: 'bibliography'; heading: FinalInline[]; entries: { id: string; runs: Run[] }[]; hanging: boolean; aligned: boolean };
+	| {
+			t: 'bibliography';
+			heading: FinalInline[];
+			entries: { id: string; runs: Run[] }[];
+			hanging: boolean;
+			aligned: boolean;
+	  };
 
 export interface FinalDoc {
 	title: string;
@@ -84,7 +93,10 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					break;
 				}
 				case 'gap':
-					out.push({ t: 'text', run: { text: node.attrs.hint ? `[source needed: ${node.attrs.hint}]` : '[source needed]' } });
+					out.push({
+						t: 'text',
+						run: { text: node.attrs.hint ? `[source needed: ${node.attrs.hint}]` : '[source needed]' }
+					});
 					break;
 			}
 		});
@@ -115,7 +127,12 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					break;
 				}
 				case 'figure':
-					out.push({ t: 'figure', src: node.attrs.src, alt: node.attrs.alt, caption: inlines(node.firstChild!, false) });
+					out.push({
+						t: 'figure',
+						src: node.attrs.src,
+						alt: node.attrs.alt,
+						caption: inlines(node.firstChild!, false)
+					});
 					break;
 				case 'table': {
 					const rows: { header: boolean; paragraphs: FinalInline[][] }[][] = [];
@@ -135,7 +152,13 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					out.push({ t: 'page-break' });
 					break;
 				case 'bibliography':
-					out.push({ t: 'bibliography', heading: inlines(node.firstChild!, false), entries: f.entries ?? [], hanging: f.hanging, aligned: f.aligned });
+					out.push({
+						t: 'bibliography',
+						heading: inlines(node.firstChild!, false),
+						entries: f.entries ?? [],
+						hanging: f.hanging,
+						aligned: f.aligned
+					});
 					break;
 			}
 		});

@@ -97,7 +97,10 @@ class Scanner {
 	) {}
 
 	private fail(message: string): never {
-		throw new BrokenEntry(`${message} (line ${this.lineAt(Math.min(this.at, this.text.length - 1))})`, this.lineAt(this.at));
+		throw new BrokenEntry(
+			`${message} (line ${this.lineAt(Math.min(this.at, this.text.length - 1))})`,
+			this.lineAt(this.at)
+		);
 	}
 
 	private space(): void {
@@ -208,23 +211,101 @@ function inherit(entries: Entry[]): void {
 }
 
 const TYPES: Record<string, string> = {
-	article: 'article-journal', book: 'book', mvbook: 'book', booklet: 'pamphlet', collection: 'book', inbook: 'chapter', incollection: 'chapter', suppbook: 'chapter',
-	inproceedings: 'paper-conference', conference: 'paper-conference', proceedings: 'book', manual: 'report', mastersthesis: 'thesis', phdthesis: 'thesis', thesis: 'thesis',
-	techreport: 'report', report: 'report', online: 'webpage', electronic: 'webpage', www: 'webpage', unpublished: 'manuscript', misc: 'document', dataset: 'dataset',
-	software: 'software', patent: 'patent', periodical: 'periodical', reference: 'book', inreference: 'entry-encyclopedia', letter: 'personal_communication', movie: 'motion_picture',
-	video: 'motion_picture', audio: 'song', music: 'song', artwork: 'graphic', image: 'graphic', legislation: 'legislation', jurisdiction: 'legal_case', standard: 'standard', review: 'review', performance: 'performance'
+	article: 'article-journal',
+	book: 'book',
+	mvbook: 'book',
+	booklet: 'pamphlet',
+	collection: 'book',
+	inbook: 'chapter',
+	incollection: 'chapter',
+	suppbook: 'chapter',
+	inproceedings: 'paper-conference',
+	conference: 'paper-conference',
+	proceedings: 'book',
+	manual: 'report',
+	mastersthesis: 'thesis',
+	phdthesis: 'thesis',
+	thesis: 'thesis',
+	techreport: 'report',
+	report: 'report',
+	online: 'webpage',
+	electronic: 'webpage',
+	www: 'webpage',
+	unpublished: 'manuscript',
+	misc: 'document',
+	dataset: 'dataset',
+	software: 'software',
+	patent: 'patent',
+	periodical: 'periodical',
+	reference: 'book',
+	inreference: 'entry-encyclopedia',
+	letter: 'personal_communication',
+	movie: 'motion_picture',
+	video: 'motion_picture',
+	audio: 'song',
+	music: 'song',
+	artwork: 'graphic',
+	image: 'graphic',
+	legislation: 'legislation',
+	jurisdiction: 'legal_case',
+	standard: 'standard',
+	review: 'review',
+	performance: 'performance'
 };
 
 const PLAIN: Record<string, string> = {
-	title: 'title', shorttitle: 'title-short', booktitle: 'container-title', journaltitle: 'container-title', journal: 'container-title', shortjournal: 'container-title-short',
-	volume: 'volume', number: 'number', issue: 'issue', pages: 'page', edition: 'edition', publisher: 'publisher', address: 'publisher-place', location: 'publisher-place',
-	series: 'collection-title', chapter: 'chapter-number', doi: 'DOI', url: 'URL', isbn: 'ISBN', issn: 'ISSN', abstract: 'abstract', note: 'note', type: 'genre', version: 'version',
-	language: 'language', langid: 'language', school: 'publisher', institution: 'publisher', organization: 'publisher', eventtitle: 'event-title', venue: 'event-place', pagetotal: 'number-of-pages',
-	volumes: 'number-of-volumes', howpublished: 'medium', pmid: 'PMID', pmcid: 'PMCID', titleaddon: 'title-addon', annotation: 'annote', annote: 'annote', library: 'archive', part: 'part-number'
+	title: 'title',
+	shorttitle: 'title-short',
+	booktitle: 'container-title',
+	journaltitle: 'container-title',
+	journal: 'container-title',
+	shortjournal: 'container-title-short',
+	volume: 'volume',
+	number: 'number',
+	issue: 'issue',
+	pages: 'page',
+	edition: 'edition',
+	publisher: 'publisher',
+	address: 'publisher-place',
+	location: 'publisher-place',
+	series: 'collection-title',
+	chapter: 'chapter-number',
+	doi: 'DOI',
+	url: 'URL',
+	isbn: 'ISBN',
+	issn: 'ISSN',
+	abstract: 'abstract',
+	note: 'note',
+	type: 'genre',
+	version: 'version',
+	language: 'language',
+	langid: 'language',
+	school: 'publisher',
+	institution: 'publisher',
+	organization: 'publisher',
+	eventtitle: 'event-title',
+	venue: 'event-place',
+	pagetotal: 'number-of-pages',
+	volumes: 'number-of-volumes',
+	howpublished: 'medium',
+	pmid: 'PMID',
+	pmcid: 'PMCID',
+	titleaddon: 'title-addon',
+	annotation: 'annote',
+	annote: 'annote',
+	library: 'archive',
+	part: 'part-number'
 };
 const VERBATIM = new Set(['doi', 'url', 'isbn', 'issn', 'file', 'eprint', 'pmid', 'pmcid']);
 const NAMES: Record<string, string> = {
-	author: 'author', editor: 'editor', translator: 'translator', bookauthor: 'container-author', director: 'director', commentator: 'contributor', holder: 'author', introduction: 'contributor'
+	author: 'author',
+	editor: 'editor',
+	translator: 'translator',
+	bookauthor: 'container-author',
+	director: 'director',
+	commentator: 'contributor',
+	holder: 'author',
+	introduction: 'contributor'
 };
 
 function toRecord(e: Entry): ReadRecord {
@@ -238,18 +319,39 @@ function toRecord(e: Entry): ReadRecord {
 		else if (NAMES[name]) {
 			const list = readNames(raw);
 			if (list.length) item[NAMES[name]] = [...((item[NAMES[name]] as Name[]) ?? []), ...list];
-		} else if (name === 'keywords' || name === 'keyword') tags = fromTex(raw).split(/\s*[,;]\s*/).filter(Boolean);
+		} else if (name === 'keywords' || name === 'keyword')
+			tags = fromTex(raw)
+				.split(/\s*[,;]\s*/)
+				.filter(Boolean);
 		else if (PLAIN[name]) {
-			const value = VERBATIM.has(name) ? raw.replace(/\\([_%&#$])/g, '$1').trim() : fromTex(raw, name === 'title' || name === 'booktitle');
+			const value = VERBATIM.has(name)
+				? raw.replace(/\\([_%&#$])/g, '$1').trim()
+				: fromTex(raw, name === 'title' || name === 'booktitle');
 			const target = PLAIN[name];
 			if (value && item[target] === undefined) item[target] = value;
 			else if (value && item[target] !== value) custom[name] = value;
-		} else if (!['date', 'year', 'month', 'day', 'urldate', 'origdate', 'eventdate', 'subtitle', 'booksubtitle', 'crossref', 'xdata'].includes(name)) custom[name] = raw;
+		} else if (
+			![
+				'date',
+				'year',
+				'month',
+				'day',
+				'urldate',
+				'origdate',
+				'eventdate',
+				'subtitle',
+				'booksubtitle',
+				'crossref',
+				'xdata'
+			].includes(name)
+		)
+			custom[name] = raw;
 	}
 	const subtitle = get('subtitle');
 	if (subtitle && typeof item.title === 'string') item.title = `${item.title}: ${fromTex(subtitle, true)}`;
 	const bookSub = get('booksubtitle');
-	if (bookSub && typeof item['container-title'] === 'string') item['container-title'] = `${item['container-title']}: ${fromTex(bookSub, true)}`;
+	if (bookSub && typeof item['container-title'] === 'string')
+		item['container-title'] = `${item['container-title']}: ${fromTex(bookSub, true)}`;
 	readDates(e, item, custom);
 	shape(e, item);
 	const annotation = typeof item.annote === 'string' ? item.annote : '';
@@ -274,7 +376,11 @@ function restoreRest(item: Item, raw: string): void {
 
 function shape(e: Entry, item: Item): void {
 	// in BibTeX the number of an article is its issue
-	if ((item.type === 'article-journal' || item.type === 'article-magazine') && item.number !== undefined && item.issue === undefined) {
+	if (
+		(item.type === 'article-journal' || item.type === 'article-magazine') &&
+		item.number !== undefined &&
+		item.issue === undefined
+	) {
 		item.issue = item.number;
 		delete item.number;
 	}
@@ -300,7 +406,8 @@ function readDates(e: Entry, item: Item, custom: Record<string, unknown>): void 
 		if (!d) return;
 		if (!d.start) item[field] = { literal: text };
 		else {
-			const parts = (p: { year: number; month: number; day: number }) => (p.day ? [p.year, p.month, p.day] : p.month ? [p.year, p.month] : [p.year]);
+			const parts = (p: { year: number; month: number; day: number }) =>
+				p.day ? [p.year, p.month, p.day] : p.month ? [p.year, p.month] : [p.year];
 			item[field] = {
 				'date-parts': d.end ? [parts(d.start), parts(d.end)] : d.open ? [parts(d.start), [0]] : [parts(d.start)],
 				...(d.start.season ? { season: d.start.season } : {}),
@@ -319,7 +426,9 @@ function readDates(e: Entry, item: Item, custom: Record<string, unknown>): void 
 			const n = /^\d+$/.test(m) ? Number(m) : MONTHS.indexOf(m.slice(0, 3).toLowerCase()) + 1;
 			const y = fromTex(year).trim();
 			if (/^-?\d{1,4}$/.test(y) && n >= 1 && n <= 12) {
-				item.issued = { 'date-parts': [day && /^\d+$/.test(day.trim()) ? [Number(y), n, Number(day)] : [Number(y), n]] };
+				item.issued = {
+					'date-parts': [day && /^\d+$/.test(day.trim()) ? [Number(y), n, Number(day)] : [Number(y), n]]
+				};
 			} else {
 				set('issued', year);
 				if (month && !(n >= 1 && n <= 12)) custom.month = month;
@@ -346,7 +455,10 @@ function readNames(raw: string): Name[] {
 		depth += (word.match(/\{/g) ?? []).length - (word.match(/\}/g) ?? []).length;
 	}
 	parts.push(cur.trim());
-	return parts.filter(Boolean).map(readName).filter((n): n is Name => n !== null);
+	return parts
+		.filter(Boolean)
+		.map(readName)
+		.filter((n): n is Name => n !== null);
 }
 
 function readName(raw: string): Name | null {
@@ -357,13 +469,12 @@ function readName(raw: string): Name | null {
 	if (parts.length === 1) {
 		const words = splitOutside(raw, ' ').filter(Boolean);
 		if (words.length === 1) return { family: clean(raw) };
-		let from = words.findIndex((w, i) => i > 0 && i < words.length - 1 && /^\p{Ll}/u.test(w));
+		const from = words.findIndex((w, i) => i > 0 && i < words.length - 1 && /^\p{Ll}/u.test(w));
 		if (from < 0) return { given: clean(words.slice(0, -1).join(' ')), family: clean(words[words.length - 1]) };
 		let to = words.length - 1;
 		while (to > from && !/^\p{Ll}/u.test(words[to - 1])) to--;
 		const given = clean(words.slice(0, from).join(' '));
 		const particle = clean(words.slice(from, to).join(' '));
-		if (from === 0) from = 1;
 		return { given, 'non-dropping-particle': particle, family: clean(words.slice(to).join(' ')) };
 	}
 	const [last, ...rest] = parts;
@@ -393,10 +504,36 @@ function splitOutside(s: string, by: string): string[] {
 }
 
 const BACK: Record<string, string> = {
-	'article-journal': 'article', 'article-magazine': 'article', 'article-newspaper': 'article', book: 'book', chapter: 'incollection', 'paper-conference': 'inproceedings',
-	thesis: 'thesis', report: 'report', webpage: 'online', 'post-weblog': 'online', post: 'online', manuscript: 'unpublished', dataset: 'dataset', software: 'software', patent: 'patent',
-	'entry-encyclopedia': 'inreference', 'entry-dictionary': 'inreference', personal_communication: 'letter', motion_picture: 'movie', song: 'audio', graphic: 'artwork', legislation: 'legislation',
-	legal_case: 'jurisdiction', standard: 'standard', review: 'review', 'review-book': 'review', performance: 'performance', pamphlet: 'booklet', periodical: 'periodical', document: 'misc'
+	'article-journal': 'article',
+	'article-magazine': 'article',
+	'article-newspaper': 'article',
+	book: 'book',
+	chapter: 'incollection',
+	'paper-conference': 'inproceedings',
+	thesis: 'thesis',
+	report: 'report',
+	webpage: 'online',
+	'post-weblog': 'online',
+	post: 'online',
+	manuscript: 'unpublished',
+	dataset: 'dataset',
+	software: 'software',
+	patent: 'patent',
+	'entry-encyclopedia': 'inreference',
+	'entry-dictionary': 'inreference',
+	personal_communication: 'letter',
+	motion_picture: 'movie',
+	song: 'audio',
+	graphic: 'artwork',
+	legislation: 'legislation',
+	legal_case: 'jurisdiction',
+	standard: 'standard',
+	review: 'review',
+	'review-book': 'review',
+	performance: 'performance',
+	pamphlet: 'booklet',
+	periodical: 'periodical',
+	document: 'misc'
 };
 
 /** Writes sources as BibLaTeX-flavoured BibTeX; what was read from BibTeX and is not ours comes back as it was. */
@@ -411,17 +548,55 @@ function writeEntry(s: { key: string; item: Item; tags?: string[]; annotation?: 
 	delete custom.bibtexType;
 	const rows: [string, string][] = [];
 	const done = new Set(['id', 'type', 'custom']);
-	for (const [field, variable] of [['author', 'author'], ['editor', 'editor'], ['translator', 'translator'], ['bookauthor', 'container-author'], ['director', 'director']]) {
+	for (const [field, variable] of [
+		['author', 'author'],
+		['editor', 'editor'],
+		['translator', 'translator'],
+		['bookauthor', 'container-author'],
+		['director', 'director']
+	]) {
 		done.add(variable);
 		const names = item[variable];
 		if (Array.isArray(names) && names.length) rows.push([field, (names as Name[]).map(writeName).join(' and ')]);
 	}
 	const plain: [string, string][] = [
-		['title', 'title'], ['shorttitle', 'title-short'], [/^(article|review)/.test(item.type) ? 'journaltitle' : 'booktitle', 'container-title'], ['shortjournal', 'container-title-short'],
-		['series', 'collection-title'], ['volume', 'volume'], ['number', /^(article|review)/.test(item.type) ? 'issue' : item['collection-number'] !== undefined ? 'collection-number' : 'number'],
-		['pages', 'page'], ['edition', 'edition'], ['chapter', 'chapter-number'], [type === 'thesis' || type === 'report' || type.endsWith('thesis') ? 'institution' : 'publisher', 'publisher'],
-		['location', 'publisher-place'], ['type', 'genre'], ['version', 'version'], ['eventtitle', 'event-title'], ['venue', 'event-place'], ['pagetotal', 'number-of-pages'], ['volumes', 'number-of-volumes'],
-		['howpublished', 'medium'], ['library', 'archive'], ['langid', 'language'], ['doi', 'DOI'], ['isbn', 'ISBN'], ['issn', 'ISSN'], ['pmid', 'PMID'], ['pmcid', 'PMCID'], ['url', 'URL'], ['abstract', 'abstract'], ['note', 'note'], ['part', 'part-number']
+		['title', 'title'],
+		['shorttitle', 'title-short'],
+		[/^(article|review)/.test(item.type) ? 'journaltitle' : 'booktitle', 'container-title'],
+		['shortjournal', 'container-title-short'],
+		['series', 'collection-title'],
+		['volume', 'volume'],
+		[
+			'number',
+			/^(article|review)/.test(item.type)
+				? 'issue'
+				: item['collection-number'] !== undefined
+					? 'collection-number'
+					: 'number'
+		],
+		['pages', 'page'],
+		['edition', 'edition'],
+		['chapter', 'chapter-number'],
+		[type === 'thesis' || type === 'report' || type.endsWith('thesis') ? 'institution' : 'publisher', 'publisher'],
+		['location', 'publisher-place'],
+		['type', 'genre'],
+		['version', 'version'],
+		['eventtitle', 'event-title'],
+		['venue', 'event-place'],
+		['pagetotal', 'number-of-pages'],
+		['volumes', 'number-of-volumes'],
+		['howpublished', 'medium'],
+		['library', 'archive'],
+		['langid', 'language'],
+		['doi', 'DOI'],
+		['isbn', 'ISBN'],
+		['issn', 'ISSN'],
+		['pmid', 'PMID'],
+		['pmcid', 'PMCID'],
+		['url', 'URL'],
+		['abstract', 'abstract'],
+		['note', 'note'],
+		['part', 'part-number']
 	];
 	for (const [field, variable] of plain) {
 		const v = item[variable];
@@ -430,7 +605,12 @@ function writeEntry(s: { key: string; item: Item; tags?: string[]; annotation?: 
 		const text = String(v);
 		rows.push([field, VERBATIM.has(field) ? text : toTex(variable === 'page' ? text.replace(/-/g, '--') : text)]);
 	}
-	for (const [field, variable] of [['date', 'issued'], ['urldate', 'accessed'], ['origdate', 'original-date'], ['eventdate', 'event-date']]) {
+	for (const [field, variable] of [
+		['date', 'issued'],
+		['urldate', 'accessed'],
+		['origdate', 'original-date'],
+		['eventdate', 'event-date']
+	]) {
 		done.add(variable);
 		const d = writeDate(item[variable]);
 		if (d) rows.push([field, d]);
@@ -456,6 +636,12 @@ function writeDate(v: unknown): string {
 	if (!d) return '';
 	if (!d.start) return toTex(d.literal);
 	const one = (p: { year: number; month: number; day: number; season: number }) =>
-		String(p.year).padStart(4, '0') + (p.season ? `-${20 + p.season}` : p.month ? `-${String(p.month).padStart(2, '0')}${p.day ? `-${String(p.day).padStart(2, '0')}` : ''}` : '') + (d.circa ? '~' : '');
+		String(p.year).padStart(4, '0') +
+		(p.season
+			? `-${20 + p.season}`
+			: p.month
+				? `-${String(p.month).padStart(2, '0')}${p.day ? `-${String(p.day).padStart(2, '0')}` : ''}`
+				: '') +
+		(d.circa ? '~' : '');
 	return d.end ? `${one(d.start)}/${one(d.end)}` : d.open ? `${one(d.start)}/` : one(d.start);
 }

@@ -14,24 +14,35 @@ export function readCslJson(text: string): ReadResult {
 	} catch (e) {
 		const at = /position (\d+)/.exec((e as Error).message);
 		const line = at ? text.slice(0, Number(at[1])).split('\n').length : 1;
-		return { format: 'csl-json', records, skipped: [{ line, what: text.slice(0, 60).split('\n')[0], why: `This is not JSON: ${(e as Error).message}` }] };
+		return {
+			format: 'csl-json',
+			records,
+			skipped: [{ line, what: text.slice(0, 60).split('\n')[0], why: `This is not JSON: ${(e as Error).message}` }]
+		};
 	}
-	const list = Array.isArray(data) ? data : Array.isArray((data as { items?: unknown }).items) ? (data as { items: unknown[] }).items : [data];
+	const list = Array.isArray(data)
+		? data
+		: Array.isArray((data as { items?: unknown }).items)
+			? (data as { items: unknown[] }).items
+			: [data];
 	const lines = idLines(text);
 	list.forEach((raw, i) => {
 		const line = lines[i] ?? 1;
 		const what = JSON.stringify(raw)?.slice(0, 60) ?? String(raw);
-		if (!raw || typeof raw !== 'object' || Array.isArray(raw)) return void skipped.push({ line, what, why: 'An item is an object with a type and fields.' });
+		if (!raw || typeof raw !== 'object' || Array.isArray(raw))
+			return void skipped.push({ line, what, why: 'An item is an object with a type and fields.' });
 		const item = { ...(raw as Record<string, unknown>) } as Item;
 		const notes: string[] = [];
-		if (typeof item.type !== 'string' || !item.type) return void skipped.push({ line, what, why: 'The item has no type.' });
+		if (typeof item.type !== 'string' || !item.type)
+			return void skipped.push({ line, what, why: 'The item has no type.' });
 		if (!types.has(item.type)) {
 			notes.push(`The type “${item.type}” is not known; it was read as a document.`);
 			item.custom = { ...(item.custom as object), type: item.type };
 			item.type = 'document';
 		}
 		for (const [k, v] of Object.entries(item)) {
-			if (NAME_VARIABLES.has(k) && !Array.isArray(v)) item[k] = typeof v === 'string' ? [{ literal: v }] : v && typeof v === 'object' ? [v] : [];
+			if (NAME_VARIABLES.has(k) && !Array.isArray(v))
+				item[k] = typeof v === 'string' ? [{ literal: v }] : v && typeof v === 'object' ? [v] : [];
 			if (DATE_VARIABLES.has(k) && (typeof v === 'string' || typeof v === 'number')) item[k] = { raw: String(v) };
 		}
 		item.id = String(item.id ?? '');

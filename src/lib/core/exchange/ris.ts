@@ -3,20 +3,108 @@ import { normalDate, type Item, type Name } from '../csl';
 import type { ReadRecord, ReadResult, Skipped } from './types';
 
 const TYPES: Record<string, string> = {
-	JOUR: 'article-journal', JFULL: 'periodical', EJOUR: 'article-journal', MGZN: 'article-magazine', NEWS: 'article-newspaper', BOOK: 'book', EBOOK: 'book', EDBOOK: 'book', CHAP: 'chapter', ECHAP: 'chapter',
-	CONF: 'paper-conference', CPAPER: 'paper-conference', THES: 'thesis', RPRT: 'report', GOVDOC: 'report', ELEC: 'webpage', WEB: 'webpage', BLOG: 'post-weblog', DATA: 'dataset', COMP: 'software', PAT: 'patent',
-	STAND: 'standard', MAP: 'map', ART: 'graphic', FIGURE: 'figure', VIDEO: 'motion_picture', MPCT: 'motion_picture', SOUND: 'song', MUSIC: 'musical_score', PAMP: 'pamphlet', PCOMM: 'personal_communication',
-	UNPB: 'manuscript', MANSCPT: 'manuscript', STAT: 'legislation', CASE: 'legal_case', BILL: 'bill', HEAR: 'hearing', ENCYC: 'entry-encyclopedia', DICT: 'entry-dictionary', UNBILL: 'bill', LEGAL: 'regulation',
-	ANCIENT: 'classic', CLSWK: 'classic', GEN: 'document', INPR: 'article', MULTI: 'webpage', SER: 'book', SLIDE: 'speech', CTLG: 'book', ADVS: 'motion_picture'
+	JOUR: 'article-journal',
+	JFULL: 'periodical',
+	EJOUR: 'article-journal',
+	MGZN: 'article-magazine',
+	NEWS: 'article-newspaper',
+	BOOK: 'book',
+	EBOOK: 'book',
+	EDBOOK: 'book',
+	CHAP: 'chapter',
+	ECHAP: 'chapter',
+	CONF: 'paper-conference',
+	CPAPER: 'paper-conference',
+	THES: 'thesis',
+	RPRT: 'report',
+	GOVDOC: 'report',
+	ELEC: 'webpage',
+	WEB: 'webpage',
+	BLOG: 'post-weblog',
+	DATA: 'dataset',
+	COMP: 'software',
+	PAT: 'patent',
+	STAND: 'standard',
+	MAP: 'map',
+	ART: 'graphic',
+	FIGURE: 'figure',
+	VIDEO: 'motion_picture',
+	MPCT: 'motion_picture',
+	SOUND: 'song',
+	MUSIC: 'musical_score',
+	PAMP: 'pamphlet',
+	PCOMM: 'personal_communication',
+	UNPB: 'manuscript',
+	MANSCPT: 'manuscript',
+	STAT: 'legislation',
+	CASE: 'legal_case',
+	BILL: 'bill',
+	HEAR: 'hearing',
+	ENCYC: 'entry-encyclopedia',
+	DICT: 'entry-dictionary',
+	UNBILL: 'bill',
+	LEGAL: 'regulation',
+	ANCIENT: 'classic',
+	CLSWK: 'classic',
+	GEN: 'document',
+	INPR: 'article',
+	MULTI: 'webpage',
+	SER: 'book',
+	SLIDE: 'speech',
+	CTLG: 'book',
+	ADVS: 'motion_picture'
 };
 const BACK: Record<string, string> = {};
 for (const [ris, csl] of Object.entries(TYPES)) BACK[csl] ??= ris;
-Object.assign(BACK, { interview: 'PCOMM', broadcast: 'VIDEO', treaty: 'LEGAL', speech: 'SLIDE', performance: 'GEN', review: 'JOUR', 'review-book': 'JOUR', post: 'BLOG', collection: 'GEN', 'article-journal': 'JOUR' });
+Object.assign(BACK, {
+	interview: 'PCOMM',
+	broadcast: 'VIDEO',
+	treaty: 'LEGAL',
+	speech: 'SLIDE',
+	performance: 'GEN',
+	review: 'JOUR',
+	'review-book': 'JOUR',
+	post: 'BLOG',
+	collection: 'GEN',
+	'article-journal': 'JOUR'
+});
 
-const NAMES: Record<string, string> = { AU: 'author', A1: 'author', A2: 'editor', ED: 'editor', A3: 'collection-editor', A4: 'translator' };
+const NAMES: Record<string, string> = {
+	AU: 'author',
+	A1: 'author',
+	A2: 'editor',
+	ED: 'editor',
+	A3: 'collection-editor',
+	A4: 'translator'
+};
 const PLAIN: Record<string, string> = {
-	TI: 'title', T1: 'title', CT: 'title', ST: 'title-short', T2: 'container-title', JO: 'container-title', JF: 'container-title', BT: 'container-title', J2: 'container-title-short', JA: 'container-title-short', T3: 'collection-title',
-	VL: 'volume', IS: 'issue', ET: 'edition', PB: 'publisher', CY: 'publisher-place', PP: 'publisher-place', DO: 'DOI', UR: 'URL', AB: 'abstract', N2: 'abstract', LA: 'language', M3: 'genre', NV: 'number-of-volumes', C2: 'PMCID', AN: 'PMID', SV: 'version'
+	TI: 'title',
+	T1: 'title',
+	CT: 'title',
+	ST: 'title-short',
+	T2: 'container-title',
+	JO: 'container-title',
+	JF: 'container-title',
+	BT: 'container-title',
+	J2: 'container-title-short',
+	JA: 'container-title-short',
+	T3: 'collection-title',
+	VL: 'volume',
+	IS: 'issue',
+	ET: 'edition',
+	PB: 'publisher',
+	CY: 'publisher-place',
+	PP: 'publisher-place',
+	DO: 'DOI',
+	UR: 'URL',
+	AB: 'abstract',
+	N2: 'abstract',
+	LA: 'language',
+	M3: 'genre',
+	NV: 'number-of-volumes',
+	C2: 'PMCID',
+	AN: 'PMID',
+	SV: 'version'
 };
 
 const LINE = /^([A-Z][A-Z0-9])\s{1,2}-(?:\s(.*))?$/;
@@ -52,7 +140,12 @@ export function readRis(text: string): ReadResult {
 					if (!tags) skipped.push({ line: i + 1, what: raw, why: 'An end mark without a beginning.' });
 					flush(true);
 				} else if (tags) tags.push([tag, value.trim()]);
-				else skipped.push({ line: i + 1, what: raw.slice(0, 60), why: 'A field before the first record: the type line TY is missing.' });
+				else
+					skipped.push({
+						line: i + 1,
+						what: raw.slice(0, 60),
+						why: 'A field before the first record: the type line TY is missing.'
+					});
 			} else if (raw.trim() && tags) {
 				// a wrapped line goes on with the field before it
 				const last = tags[tags.length - 1];
@@ -91,7 +184,11 @@ function toRecord(tags: [string, string][], line: number, notes: string[]): Read
 	}
 	if (start) item.page = end && end !== start ? `${start}-${end}` : start;
 	else if (end) keep('EP', end);
-	if (['report', 'standard', 'patent', 'bill', 'legislation'].includes(item.type) && item.issue !== undefined && item.number === undefined) {
+	if (
+		['report', 'standard', 'patent', 'bill', 'legislation'].includes(item.type) &&
+		item.issue !== undefined &&
+		item.number === undefined
+	) {
 		item.number = item.issue;
 		delete item.issue;
 	}
@@ -114,7 +211,8 @@ function setDate(item: Item, field: string, value: string, finer: boolean): void
 		const parts = [Number(m[1]), Number(m[2] || 0), Number(m[3] || 0)];
 		while (parts.length > 1 && !parts[parts.length - 1]) parts.pop();
 		const before = item[field] as { 'date-parts'?: number[][] } | undefined;
-		if (!before || (finer && parts.length > (before['date-parts']?.[0].length ?? 0))) item[field] = { 'date-parts': [parts] };
+		if (!before || (finer && parts.length > (before['date-parts']?.[0].length ?? 0)))
+			item[field] = { 'date-parts': [parts] };
 		return;
 	}
 	if (item[field]) return;
@@ -136,13 +234,37 @@ function writeRecord(s: { key: string; item: Item; tags?: string[] }): string {
 	const add = (tag: string, v: unknown) => {
 		if ((typeof v === 'string' && v) || typeof v === 'number') rows.push([tag, String(v).replace(/\s*\n\s*/g, ' ')]);
 	};
-	for (const [tag, variable] of [['AU', 'author'], ['A2', 'editor'], ['A3', 'collection-editor'], ['A4', 'translator']]) {
+	for (const [tag, variable] of [
+		['AU', 'author'],
+		['A2', 'editor'],
+		['A3', 'collection-editor'],
+		['A4', 'translator']
+	]) {
 		for (const n of (item[variable] as Name[] | undefined) ?? []) {
 			const family = [n['non-dropping-particle'] ?? n['dropping-particle'], n.family].filter(Boolean).join(' ');
 			add(tag, n.literal ?? [family, n.given, n.suffix].filter(Boolean).join(', '));
 		}
 	}
-	for (const [tag, v] of [['TI', 'title'], ['ST', 'title-short'], ['T2', 'container-title'], ['J2', 'container-title-short'], ['T3', 'collection-title'], ['VL', 'volume'], ['ET', 'edition'], ['PB', 'publisher'], ['CY', 'publisher-place'], ['DO', 'DOI'], ['UR', 'URL'], ['AB', 'abstract'], ['LA', 'language'], ['M3', 'genre'], ['NV', 'number-of-volumes'], ['N1', 'note'], ['SV', 'version']]) add(tag, item[v]);
+	for (const [tag, v] of [
+		['TI', 'title'],
+		['ST', 'title-short'],
+		['T2', 'container-title'],
+		['J2', 'container-title-short'],
+		['T3', 'collection-title'],
+		['VL', 'volume'],
+		['ET', 'edition'],
+		['PB', 'publisher'],
+		['CY', 'publisher-place'],
+		['DO', 'DOI'],
+		['UR', 'URL'],
+		['AB', 'abstract'],
+		['LA', 'language'],
+		['M3', 'genre'],
+		['NV', 'number-of-volumes'],
+		['N1', 'note'],
+		['SV', 'version']
+	])
+		add(tag, item[v]);
 	add('IS', item.issue);
 	if (item.issue === undefined) add('IS', item.number);
 	add('SN', item.ISBN ?? item.ISSN);
@@ -151,7 +273,10 @@ function writeRecord(s: { key: string; item: Item; tags?: string[] }): string {
 		add('SP', pages[1].trim());
 		add('EP', pages[2].trim());
 	} else add('SP', item.page);
-	for (const [tag, field] of [['PY', 'issued'], ['Y2', 'accessed']]) {
+	for (const [tag, field] of [
+		['PY', 'issued'],
+		['Y2', 'accessed']
+	]) {
 		const d = normalDate(item[field]);
 		if (d?.start) {
 			const p = d.start;

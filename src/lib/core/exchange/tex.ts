@@ -1,12 +1,75 @@
 /** TeX in reference files: accents, symbols and simple markup to Unicode and back. */
 
-const ACCENT: Record<string, string> = { '`': '\u0300', "'": '\u0301', '^': '\u0302', '~': '\u0303', '=': '\u0304', u: '\u0306', '.': '\u0307', '"': '\u0308', r: '\u030a', H: '\u030b', v: '\u030c', d: '\u0323', c: '\u0327', k: '\u0328', b: '\u0331' };
-const SYMBOL: Record<string, string> = {
-	ss: 'ß', ae: 'æ', AE: 'Æ', oe: 'œ', OE: 'Œ', aa: 'å', AA: 'Å', o: 'ø', O: 'Ø', l: 'ł', L: 'Ł', i: 'ı', j: 'ȷ', dh: 'ð', DH: 'Ð', th: 'þ', TH: 'Þ',
-	ldots: '…', dots: '…', textendash: '–', textemdash: '—', textquoteleft: '‘', textquoteright: '’', textquotedblleft: '“', textquotedblright: '”',
-	pounds: '£', copyright: '©', S: '§', P: '¶', textdegree: '°', textasciitilde: '~', textbackslash: '\\', alpha: 'α', beta: 'β', gamma: 'γ', delta: 'δ', mu: 'μ', pi: 'π', times: '×', pm: '±'
+const ACCENT: Record<string, string> = {
+	'`': '\u0300',
+	"'": '\u0301',
+	'^': '\u0302',
+	'~': '\u0303',
+	'=': '\u0304',
+	u: '\u0306',
+	'.': '\u0307',
+	'"': '\u0308',
+	r: '\u030a',
+	H: '\u030b',
+	v: '\u030c',
+	d: '\u0323',
+	c: '\u0327',
+	k: '\u0328',
+	b: '\u0331'
 };
-const WRAP: Record<string, string> = { textit: 'i', emph: 'i', textsl: 'i', mkbibemph: 'i', textbf: 'b', mkbibbold: 'b', textsuperscript: 'sup', textsubscript: 'sub', textsc: 'sc' };
+const SYMBOL: Record<string, string> = {
+	ss: 'ß',
+	ae: 'æ',
+	AE: 'Æ',
+	oe: 'œ',
+	OE: 'Œ',
+	aa: 'å',
+	AA: 'Å',
+	o: 'ø',
+	O: 'Ø',
+	l: 'ł',
+	L: 'Ł',
+	i: 'ı',
+	j: 'ȷ',
+	dh: 'ð',
+	DH: 'Ð',
+	th: 'þ',
+	TH: 'Þ',
+	ldots: '…',
+	dots: '…',
+	textendash: '–',
+	textemdash: '—',
+	textquoteleft: '‘',
+	textquoteright: '’',
+	textquotedblleft: '“',
+	textquotedblright: '”',
+	pounds: '£',
+	copyright: '©',
+	S: '§',
+	P: '¶',
+	textdegree: '°',
+	textasciitilde: '~',
+	textbackslash: '\\',
+	alpha: 'α',
+	beta: 'β',
+	gamma: 'γ',
+	delta: 'δ',
+	mu: 'μ',
+	pi: 'π',
+	times: '×',
+	pm: '±'
+};
+const WRAP: Record<string, string> = {
+	textit: 'i',
+	emph: 'i',
+	textsl: 'i',
+	mkbibemph: 'i',
+	textbf: 'b',
+	mkbibbold: 'b',
+	textsuperscript: 'sup',
+	textsubscript: 'sub',
+	textsc: 'sc'
+};
 
 interface Reader {
 	s: string;
@@ -31,7 +94,13 @@ function read(r: Reader, until: string, protect: boolean, depth: number): string
 		if (c === '{') {
 			const plainBrace = r.s[r.i] !== '\\';
 			const inner = read(r, '}', protect, depth + 1);
-			const capitals = protect && plainBrace && depth === 0 && /\p{Lu}/u.test(inner) && !/^[\p{Lu}\d.-]+$/u.test(inner) && !inner.includes('<');
+			const capitals =
+				protect &&
+				plainBrace &&
+				depth === 0 &&
+				/\p{Lu}/u.test(inner) &&
+				!/^[\p{Lu}\d.-]+$/u.test(inner) &&
+				!inner.includes('<');
 			out += capitals ? `<span class="nocase">${inner}</span>` : inner;
 		} else if (c === '\\') out += command(r, protect, depth);
 		else if (c === '~') out += '\u00a0';

@@ -61,7 +61,8 @@ export function readCitations(doc: Node, form: CitingForm): Reading {
 				const number = ++running;
 				node.descendants((inner, at) => {
 					if (inner.type.name === 'citation') citation(inner, pos + 1 + at, pos, number);
-					else if (inner.type.name === 'gap') out.gaps.push({ id: inner.attrs.id, pos: pos + 1 + at, hint: inner.attrs.hint });
+					else if (inner.type.name === 'gap')
+						out.gaps.push({ id: inner.attrs.id, pos: pos + 1 + at, hint: inner.attrs.hint });
 				});
 				return false;
 			}

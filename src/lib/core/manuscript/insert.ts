@@ -21,7 +21,15 @@ function texts(doc: Node, pos: number): { before: string; after: string } {
  * Inserts a citation at a position of a textblock.
  * @returns the position right behind the citation
  */
-export function insertCitation(tr: Transform, at: number, id: string, cites: DocCite[], kind: PlacementKind, american: boolean, inNote = false): number {
+export function insertCitation(
+	tr: Transform,
+	at: number,
+	id: string,
+	cites: DocCite[],
+	kind: PlacementKind,
+	american: boolean,
+	inNote = false
+): number {
 	let pos = at;
 	let { before, after } = texts(tr.doc, pos);
 	const narrative = cites[0]?.form === 'narrative' || cites[0]?.form === 'author-only';
@@ -40,9 +48,11 @@ export function insertCitation(tr: Transform, at: number, id: string, cites: Doc
 			const closed = /[.,;:!?…”’"'»]$/.test(before.trimEnd());
 			if (!closed && (!after || /^[\s.,;:!?)\]]/.test(after))) tr.delete(pos - space.length, pos);
 			pos -= space.length;
-			({ before, after } = texts(tr.doc, pos));
+			after = texts(tr.doc, pos).after;
 		}
-		const over = (kind === 'note' ? /^[.,;:!?…]+[”’"'»]?/ : /^[.,!?…]+[”’"'»]?/).exec(after)?.[0] ?? (american ? (/^[”’"'»]/.exec(after)?.[0] ?? '') : '');
+		const over =
+			(kind === 'note' ? /^[.,;:!?…]+[”’"'»]?/ : /^[.,!?…]+[”’"'»]?/).exec(after)?.[0] ??
+			(american ? (/^[”’"'»]/.exec(after)?.[0] ?? '') : '');
 		pos += over.length;
 		tr.insert(pos, node);
 		const next = texts(tr.doc, pos + 1).after;
@@ -52,7 +62,10 @@ export function insertCitation(tr: Transform, at: number, id: string, cites: Doc
 	if (!narrative && !inNote) {
 		// behind the end of a sentence or clause the citation still belongs to it
 		const m = /([.,;:]+)([”’"'»]?)( *)$/.exec(before);
-		const ends = m && (!after || /^[\s\ufffc]/.test(after) || m[3] !== '') && !/\b(?:e\.g|i\.e|cf|etc|al|p|pp|vol|no|ed)\.$/i.test(before.trimEnd());
+		const ends =
+			m &&
+			(!after || /^[\s\ufffc]/.test(after) || m[3] !== '') &&
+			!/\b(?:e\.g|i\.e|cf|etc|al|p|pp|vol|no|ed)\.$/i.test(before.trimEnd());
 		if (m && ends) {
 			const trailing = m[3].length;
 			const markStart = pos - m[0].length;
@@ -82,7 +95,8 @@ export function insertCitation(tr: Transform, at: number, id: string, cites: Doc
 	tr.insert(end, node);
 	end += 1;
 	if (after && /^[\p{L}\p{N}(“‘\ufffc]/u.test(after)) tr.insert(end, schema.text(' '));
-	else if (/^[.,;:!?]/.test(after.trimStart()) && /^\s/.test(after)) tr.delete(end, end + /^\s+/.exec(after)![0].length);
+	else if (/^[.,;:!?]/.test(after.trimStart()) && /^\s/.test(after))
+		tr.delete(end, end + /^\s+/.exec(after)![0].length);
 	return end;
 }
 

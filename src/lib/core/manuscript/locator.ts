@@ -48,7 +48,10 @@ const RULES: { label: string; re: RegExp }[] = [
 	{ label: 'timestamp', re: new RegExp(`^(${TIME})(?=$|[\\s;,])`) },
 	...KINDS.map(([label, words]) => ({
 		label,
-		re: new RegExp(`^(?:${words})\\.?\\s*(${label === 'timestamp' ? TIME : label === 'sub-verbo' ? String.raw`“?[\p{L}][\p{L}\s-]*”?` : LIST})(?=$|[\\s;,])`, 'iu')
+		re: new RegExp(
+			`^(?:${words})\\.?\\s*(${label === 'timestamp' ? TIME : label === 'sub-verbo' ? String.raw`“?[\p{L}][\p{L}\s-]*”?` : LIST})(?=$|[\\s;,])`,
+			'iu'
+		)
 	})),
 	{ label: 'page', re: /^((?:\d+[a-z]?)(?:\s*[-–—,&]\s*\d+[a-z]?)*)(?=$|[\s;,])/i }
 ];
@@ -80,8 +83,25 @@ export function readLocator(text: string, years = false): TypedLocator | null {
 
 /** How a kind of locator is written in the cite line. */
 const SHORT: Record<string, string> = {
-	page: 'p', chapter: 'ch', section: '§', paragraph: 'para', figure: 'fig', table: 'table', line: 'line', verse: 'verse', volume: 'vol',
-	column: 'col', folio: 'fol', note: 'note', appendix: 'app', equation: 'eq', timestamp: '', 'sub-verbo': 's.v.', part: 'part', book: 'book', issue: 'no'
+	page: 'p',
+	chapter: 'ch',
+	section: '§',
+	paragraph: 'para',
+	figure: 'fig',
+	table: 'table',
+	line: 'line',
+	verse: 'verse',
+	volume: 'vol',
+	column: 'col',
+	folio: 'fol',
+	note: 'note',
+	appendix: 'app',
+	equation: 'eq',
+	timestamp: '',
+	'sub-verbo': 's.v.',
+	part: 'part',
+	book: 'book',
+	issue: 'no'
 };
 
 /** A locator written out again as one would type it. */

@@ -3,15 +3,37 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
-import { countDoc, docFromText, insertCitation, ManuscriptError, placeCitations, readCitations, readDoc, readLocator, readOutline, removeCitation, schema, SCHEMA_VERSION, storeDoc, writeLocator, type DocCite } from './index';
+import {
+	countDoc,
+	docFromText,
+	insertCitation,
+	ManuscriptError,
+	placeCitations,
+	readCitations,
+	readDoc,
+	readLocator,
+	readOutline,
+	removeCitation,
+	schema,
+	SCHEMA_VERSION,
+	storeDoc,
+	writeLocator,
+	type DocCite
+} from './index';
 import { demoDoc } from '../../../../scripts/demo-data';
 
-const cite = (sourceId = 'a', form: DocCite['form'] = 'parenthetical'): DocCite[] => [{ sourceId, locator: null, prefix: '', suffix: '', form }];
+const cite = (sourceId = 'a', form: DocCite['form'] = 'parenthetical'): DocCite[] => [
+	{ sourceId, locator: null, prefix: '', suffix: '', form }
+];
 /** A paragraph's text with ^ where the citation stands. */
 const show = (doc: Node) => doc.textBetween(0, doc.content.size, '\n', '^');
 
 /** Inserts at | in a sentence and shows the result. */
-function insertAt(sentence: string, kind: 'sentence' | 'raised' | 'note', form: DocCite['form'] = 'parenthetical'): string {
+function insertAt(
+	sentence: string,
+	kind: 'sentence' | 'raised' | 'note',
+	form: DocCite['form'] = 'parenthetical'
+): string {
 	const at = sentence.indexOf('|');
 	const text = sentence.replace('|', '');
 	const doc = schema.nodes.doc.create(null, schema.nodes.paragraph.create(null, text ? schema.text(text) : undefined));
@@ -79,7 +101,28 @@ test('deleting a citation takes the space it needed', () => {
 	assert.equal(show(tr.doc), 'The lamps burned. They did indeed.');
 });
 
-const pieces = ['The lamps', ' ', 'burned', '.', ',', ';', ':', '”', '“', '?', '{{a}}', '{{b | p 3}}', '{{!c}}', ' {{d}}', '((own {{e}} note))', '*night*', '—', '(', ')', '\n\n'];
+const pieces = [
+	'The lamps',
+	' ',
+	'burned',
+	'.',
+	',',
+	';',
+	':',
+	'”',
+	'“',
+	'?',
+	'{{a}}',
+	'{{b | p 3}}',
+	'{{!c}}',
+	' {{d}}',
+	'((own {{e}} note))',
+	'*night*',
+	'—',
+	'(',
+	')',
+	'\n\n'
+];
 const docArb = fc
 	.array(fc.constantFrom(...pieces), { minLength: 1, maxLength: 40 })
 	.map((list) => list.join(''))
@@ -95,7 +138,11 @@ test('in text → notes → in text and through raised numbers gives back the ve
 				const back = placeCitations(there, 'sentence', american).doc;
 				assert.ok(back.eq(doc), `${kind}\n${show(doc)}\n${show(there)}\n${show(back)}`);
 			}
-			const round = placeCitations(placeCitations(placeCitations(doc, 'raised', american).doc, 'note', american).doc, 'sentence', american).doc;
+			const round = placeCitations(
+				placeCitations(placeCitations(doc, 'raised', american).doc, 'note', american).doc,
+				'sentence',
+				american
+			).doc;
 			assert.ok(round.eq(doc));
 		}),
 		{ numRuns: 500 }
@@ -118,20 +165,58 @@ test('placing loses no citation, no note and no word', () => {
 test('notes and citations are numbered in order, footnotes and endnotes each in their own', () => {
 	const doc = docFromText('One {{a}} two ((own)) three {{b}}.\n\n((with {{c}}))');
 	const inText = readCitations(doc, 'in-text');
-	assert.deepEqual(inText.clusters.map((c) => c.noteNumber), [0, 0, 2]);
-	assert.deepEqual(inText.notes.map((n) => n.number), [1, 2]);
+	assert.deepEqual(
+		inText.clusters.map((c) => c.noteNumber),
+		[0, 0, 2]
+	);
+	assert.deepEqual(
+		inText.notes.map((n) => n.number),
+		[1, 2]
+	);
 	const notes = readCitations(doc, 'footnotes');
-	assert.deepEqual(notes.notes.map((n) => [n.number, n.own]), [[1, false], [2, true], [3, false], [4, true]]);
-	assert.deepEqual(notes.clusters.map((c) => c.noteNumber), [1, 3, 4]);
+	assert.deepEqual(
+		notes.notes.map((n) => [n.number, n.own]),
+		[
+			[1, false],
+			[2, true],
+			[3, false],
+			[4, true]
+		]
+	);
+	assert.deepEqual(
+		notes.clusters.map((c) => c.noteNumber),
+		[1, 3, 4]
+	);
 	const ends = readCitations(doc, 'endnotes');
-	assert.deepEqual(ends.notes.map((n) => `${n.kind} ${n.number}`), ['endnote 1', 'footnote 1', 'endnote 2', 'footnote 2']);
+	assert.deepEqual(
+		ends.notes.map((n) => `${n.kind} ${n.number}`),
+		['endnote 1', 'footnote 1', 'endnote 2', 'footnote 2']
+	);
 });
 
 test('locators as people write them (needs N15)', () => {
 	const rows: [string, string, string][] = [
-		['p 12', 'page', '12'], ['pp. 12–14', 'page', '12-14'], ['p 3, 7, 12-4', 'page', '3, 7, 12-4'], ['ch. 3', 'chapter', '3'], ['chap 3', 'chapter', '3'], ['§ 2', 'section', '2'],
-		['sec. 4', 'section', '4'], ['fig 1a', 'figure', '1a'], ['para 4', 'paragraph', '4'], ['1:02:30', 'timestamp', '1:02:30'], ['at 4:10', 'timestamp', '4:10'], ['12', 'page', '12'], ['12-14', 'page', '12-14'],
-		['p iv', 'page', 'iv'], ['pp xi-xiv', 'page', 'xi-xiv'], ['vol 2', 'volume', '2'], ['fol 18', 'folio', '18'], ['n. 4', 'note', '4'], ['l 12', 'line', '12'], ['table 3', 'table', '3'], ['p 12 & 14', 'page', '12 & 14']
+		['p 12', 'page', '12'],
+		['pp. 12–14', 'page', '12-14'],
+		['p 3, 7, 12-4', 'page', '3, 7, 12-4'],
+		['ch. 3', 'chapter', '3'],
+		['chap 3', 'chapter', '3'],
+		['§ 2', 'section', '2'],
+		['sec. 4', 'section', '4'],
+		['fig 1a', 'figure', '1a'],
+		['para 4', 'paragraph', '4'],
+		['1:02:30', 'timestamp', '1:02:30'],
+		['at 4:10', 'timestamp', '4:10'],
+		['12', 'page', '12'],
+		['12-14', 'page', '12-14'],
+		['p iv', 'page', 'iv'],
+		['pp xi-xiv', 'page', 'xi-xiv'],
+		['vol 2', 'volume', '2'],
+		['fol 18', 'folio', '18'],
+		['n. 4', 'note', '4'],
+		['l 12', 'line', '12'],
+		['table 3', 'table', '3'],
+		['p 12 & 14', 'page', '12 & 14']
 	];
 	for (const [text, label, value] of rows) {
 		const l = readLocator(text);
@@ -161,11 +246,25 @@ test('words are counted without citations and notes', () => {
 test('stored documents come back; older versions are brought up; newer and broken ones are refused untouched', () => {
 	const doc = demoDoc('chapter');
 	assert.ok(readDoc(storeDoc(doc)).eq(doc));
-	const old = { version: 0, content: { type: 'doc', content: [{ type: 'paragraph', content: [{ type: 'citation', attrs: { id: 'x', items: [{ id: 's', locator: 12 }] } }] }] } };
+	const old = {
+		version: 0,
+		content: {
+			type: 'doc',
+			content: [
+				{ type: 'paragraph', content: [{ type: 'citation', attrs: { id: 'x', items: [{ id: 's', locator: 12 }] } }] }
+			]
+		}
+	};
 	const cites = readCitations(readDoc(old), 'in-text').clusters[0].cites;
 	assert.deepEqual(cites[0].locator, { label: 'page', value: '12' });
-	assert.throws(() => readDoc({ version: SCHEMA_VERSION + 1, content: {} }), (e) => e instanceof ManuscriptError && /newer version/.test(e.message));
-	assert.throws(() => readDoc({ version: SCHEMA_VERSION, content: { type: 'doc', content: [{ type: 'nonsense' }] } }), ManuscriptError);
+	assert.throws(
+		() => readDoc({ version: SCHEMA_VERSION + 1, content: {} }),
+		(e) => e instanceof ManuscriptError && /newer version/.test(e.message)
+	);
+	assert.throws(
+		() => readDoc({ version: SCHEMA_VERSION, content: { type: 'doc', content: [{ type: 'nonsense' }] } }),
+		ManuscriptError
+	);
 });
 
 test('the demo chapter and article are as large as they are said to be', () => {

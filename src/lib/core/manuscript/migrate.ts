@@ -10,7 +10,12 @@ export interface StoredDoc {
 /** One step per version: from the version it is listed under to the next. */
 const STEPS: Record<number, (content: unknown) => unknown> = {
 	// version 0 kept a citation's cites under "items" with the locator as one text
-	0: (content) => mapNodes(content, (n) => (n.type === 'citation' && n.attrs?.items ? { ...n, attrs: { ...n.attrs, cites: fromItems(n.attrs.items), items: undefined } } : n))
+	0: (content) =>
+		mapNodes(content, (n) =>
+			n.type === 'citation' && n.attrs?.items
+				? { ...n, attrs: { ...n.attrs, cites: fromItems(n.attrs.items), items: undefined } }
+				: n
+		)
 };
 
 interface Json {
@@ -43,7 +48,9 @@ export class ManuscriptError extends Error {}
  */
 export function readDoc(stored: StoredDoc): Node {
 	if (stored.version > SCHEMA_VERSION) {
-		throw new ManuscriptError('This manuscript was saved by a newer version of Rapid Quill. Nothing was changed; open it there.');
+		throw new ManuscriptError(
+			'This manuscript was saved by a newer version of Rapid Quill. Nothing was changed; open it there.'
+		);
 	}
 	let content = stored.content;
 	for (let v = stored.version; v < SCHEMA_VERSION; v++) content = STEPS[v] ? STEPS[v](content) : content;
@@ -52,7 +59,9 @@ export function readDoc(stored: StoredDoc): Node {
 		doc.check();
 		return doc;
 	} catch (e) {
-		throw new ManuscriptError(`This manuscript cannot be read: ${(e as Error).message}. What is stored was left as it is.`);
+		throw new ManuscriptError(
+			`This manuscript cannot be read: ${(e as Error).message}. What is stored was left as it is.`
+		);
 	}
 }
 

@@ -18,7 +18,14 @@ export function readOutline(doc: Node): Section[] {
 	let current = top;
 	doc.descendants((node, pos, parent) => {
 		if (node.type.name === 'heading') {
-			current = { pos, title: node.textContent || 'Untitled section', level: node.attrs.level, citations: 0, gaps: 0, bibliography: parent?.type.name === 'bibliography' };
+			current = {
+				pos,
+				title: node.textContent || 'Untitled section',
+				level: node.attrs.level,
+				citations: 0,
+				gaps: 0,
+				bibliography: parent?.type.name === 'bibliography'
+			};
 			sections.push(current);
 		} else if (node.type.name === 'citation') current.citations++;
 		else if (node.type.name === 'gap') current.gaps++;

@@ -17,7 +17,8 @@ const FOLLOWS: Record<Exclude<PlacementKind, 'sentence'>, RegExp> = {
 const CLOSING = /[”’"'»]$/;
 
 /** A cite whose words are part of the sentence stays where the writer put it. */
-const inSentence = (cites: DocCite[]) => cites.length > 0 && (cites[0].form === 'narrative' || cites[0].form === 'author-only');
+const inSentence = (cites: DocCite[]) =>
+	cites.length > 0 && (cites[0].form === 'narrative' || cites[0].form === 'author-only');
 
 /** Text right before and after a position within its textblock; empty where something else stands there. */
 function around(doc: Node, pos: number, size: number): { before: string; after: string } {
@@ -34,14 +35,21 @@ function around(doc: Node, pos: number, size: number): { before: string; after: 
  * @param american full stops and commas go inside the closing quotation mark when a mark follows it
  * @param from the kind the text is in; nothing moves between styles of one kind
  */
-export function placeCitations(doc: Node, to: PlacementKind, american: boolean, base?: Transform, from?: PlacementKind): Transform {
+export function placeCitations(
+	doc: Node,
+	to: PlacementKind,
+	american: boolean,
+	base?: Transform,
+	from?: PlacementKind
+): Transform {
 	const tr = base ?? new Transform(doc);
 	if (from === to) return tr;
 	const begun = tr.steps.length;
 	const list: { pos: number; moved: boolean }[] = [];
 	tr.doc.descendants((node, pos) => {
 		if (node.type.name === 'note') return false;
-		if (node.type.name === 'citation' && !inSentence(node.attrs.cites)) list.push({ pos, moved: node.attrs.moved !== null });
+		if (node.type.name === 'citation' && !inSentence(node.attrs.cites))
+			list.push({ pos, moved: node.attrs.moved !== null });
 		return true;
 	});
 	// what was moved from the end to the beginning goes back from the beginning to the end
@@ -97,7 +105,8 @@ function restore(tr: Transform, pos: number): number | null {
 }
 
 const looks = (list: unknown[] | undefined): Mark[] => (list ?? []).map((j) => Mark.fromJSON(schema, j));
-const look = (marks: readonly Mark[]): { [k: string]: unknown }[] | undefined => (marks.length ? marks.map((x) => x.toJSON()) : undefined);
+const look = (marks: readonly Mark[]): { [k: string]: unknown }[] | undefined =>
+	marks.length ? marks.map((x) => x.toJSON()) : undefined;
 
 function closingOf(s: string): string {
 	const m = CLOSING.exec(s);

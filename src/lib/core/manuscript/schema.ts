@@ -132,7 +132,9 @@ const nodes: Record<string, NodeSpec> = {
 				getAttrs: (d) => {
 					const raw = parseJson<Record<string, unknown>>((d as HTMLElement).getAttribute('data-rq-citation'), {});
 					const cites = cleanCites(raw.cites);
-					return cites.length ? { id: String(raw.id ?? ''), cites, pinned: raw.pinned ?? null, moved: raw.moved ?? null } : false;
+					return cites.length
+						? { id: String(raw.id ?? ''), cites, pinned: raw.pinned ?? null, moved: raw.moved ?? null }
+						: false;
 				}
 			}
 		],
@@ -161,7 +163,9 @@ const nodes: Record<string, NodeSpec> = {
 		inline: true,
 		atom: true,
 		attrs: { id: { default: '' }, hint: { default: '', validate: 'string' } },
-		parseDOM: [{ tag: 'span[data-rq-gap]', getAttrs: (d) => ({ hint: (d as HTMLElement).getAttribute('data-rq-gap') ?? '' }) }],
+		parseDOM: [
+			{ tag: 'span[data-rq-gap]', getAttrs: (d) => ({ hint: (d as HTMLElement).getAttribute('data-rq-gap') ?? '' }) }
+		],
 		toDOM: (n) => ['span', { 'data-rq-gap': n.attrs.hint }]
 	}
 };
@@ -182,7 +186,12 @@ const marks: Record<string, MarkSpec> = {
 		toDOM: (m) => ['a', { href: m.attrs.href, rel: 'noopener noreferrer' }, 0]
 	},
 	em: {
-		parseDOM: [{ tag: 'i' }, { tag: 'em' }, { style: 'font-style=italic' }, { style: 'font-style=normal', clearMark: (m) => m.type.name === 'em' }],
+		parseDOM: [
+			{ tag: 'i' },
+			{ tag: 'em' },
+			{ style: 'font-style=italic' },
+			{ style: 'font-style=normal', clearMark: (m) => m.type.name === 'em' }
+		],
 		toDOM: () => ['em', 0]
 	},
 	strong: {

@@ -9,7 +9,11 @@ import { schema, type DocCite, type DocStyle } from './schema';
 import { readLocator } from './locator';
 
 /** @param idOf gives the source id for a key; null makes the citation point at the key itself */
-export function docFromText(text: string, idOf: (key: string) => string | null = (k) => k, style: DocStyle | null = null): Node {
+export function docFromText(
+	text: string,
+	idOf: (key: string) => string | null = (k) => k,
+	style: DocStyle | null = null
+): Node {
 	let serial = 0;
 	const id = () => `n${(++serial).toString(36)}`;
 	const inline = (s: string): Node[] => {
@@ -29,7 +33,9 @@ export function docFromText(text: string, idOf: (key: string) => string | null =
 					if (t) out[out.length - 1] = schema.text(t, before.marks);
 					else out.pop();
 				}
-				out.push(schema.nodes.note.create({ id: id(), kind: 'footnote' }, [schema.nodes.paragraph.create(null, inline(m[2]))]));
+				out.push(
+					schema.nodes.note.create({ id: id(), kind: 'footnote' }, [schema.nodes.paragraph.create(null, inline(m[2]))])
+				);
 			} else if (m[1].startsWith('?')) out.push(schema.nodes.gap.create({ id: id(), hint: m[1].slice(1).trim() }));
 			else out.push(schema.nodes.citation.create({ id: id(), cites: citesOf(m[1], idOf) }));
 		}
@@ -43,12 +49,23 @@ export function docFromText(text: string, idOf: (key: string) => string | null =
 		const list = /^\{\{bibliography(?:\s+(.*))?\}\}$/.exec(block);
 		if (heading) blocks.push(schema.nodes.heading.create({ level: heading[1].length }, inline(heading[2])));
 		else if (list) {
-			blocks.push(schema.nodes.bibliography.create({ id: id() }, [schema.nodes.heading.create({ level: 2 }, schema.text(list[1] || 'References'))]));
+			blocks.push(
+				schema.nodes.bibliography.create({ id: id() }, [
+					schema.nodes.heading.create({ level: 2 }, schema.text(list[1] || 'References'))
+				])
+			);
 		} else if (block.startsWith('- ')) {
 			const items = block.split(/\n- /).map((t) => t.replace(/^- /, ''));
-			blocks.push(schema.nodes.bullet_list.create(null, items.map((t) => schema.nodes.list_item.create(null, schema.nodes.paragraph.create(null, inline(t))))));
+			blocks.push(
+				schema.nodes.bullet_list.create(
+					null,
+					items.map((t) => schema.nodes.list_item.create(null, schema.nodes.paragraph.create(null, inline(t))))
+				)
+			);
 		} else if (block.startsWith('> ')) {
-			blocks.push(schema.nodes.blockquote.create(null, schema.nodes.paragraph.create(null, inline(block.replace(/^> ?/gm, '')))));
+			blocks.push(
+				schema.nodes.blockquote.create(null, schema.nodes.paragraph.create(null, inline(block.replace(/^> ?/gm, ''))))
+			);
 		} else blocks.push(schema.nodes.paragraph.create(null, inline(block.replace(/\n/g, ' '))));
 	}
 	const doc = schema.nodes.doc.create({ style }, blocks);
@@ -69,6 +86,12 @@ function citesOf(s: string, idOf: (key: string) => string | null): DocCite[] {
 		if (narrative) p = p.slice(1);
 		const [key, loc] = p.split('|').map((x) => x.trim());
 		const locator = loc ? readLocator(loc) : null;
-		return { sourceId: idOf(key) ?? key, locator: locator && { label: locator.label, value: locator.value }, prefix, suffix: '', form: narrative ? 'narrative' : 'parenthetical' };
+		return {
+			sourceId: idOf(key) ?? key,
+			locator: locator && { label: locator.label, value: locator.value },
+			prefix,
+			suffix: '',
+			form: narrative ? 'narrative' : 'parenthetical'
+		};
 	});
 }

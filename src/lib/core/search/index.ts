@@ -17,11 +17,7 @@ export interface SourceIndex {
 	find(query: string, use?: Map<string, UseOf>, limit?: number): string[];
 }
 
-const fold = (s: string) =>
-	s
-		.normalize('NFKD')
-		.replace(/\p{M}/gu, '')
-		.toLowerCase();
+const fold = (s: string) => s.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
 
 const docOf = (s: Source) => ({
 	id: s.id,
@@ -32,20 +28,25 @@ const docOf = (s: Source) => ({
 	kind: kindOf(s.item.type).name,
 	key: s.key,
 	tags: [...s.tags, ...s.shelves].join(' '),
-	note: [s.annotation, ...s.excerpts.map((e) => e.text), typeof s.item.abstract === 'string' ? s.item.abstract : ''].join(' ')
+	note: [
+		s.annotation,
+		...s.excerpts.map((e) => e.text),
+		typeof s.item.abstract === 'string' ? s.item.abstract : ''
+	].join(' ')
 });
 
 function namesText(s: Source): string {
 	const out: string[] = [];
 	for (const v of Object.values(s.item)) {
 		if (!Array.isArray(v)) continue;
-		for (const n of v) if (n && typeof n === 'object') out.push(...Object.values(n).filter((x): x is string => typeof x === 'string'));
+		for (const n of v)
+			if (n && typeof n === 'object') out.push(...Object.values(n).filter((x): x is string => typeof x === 'string'));
 	}
 	return out.join(' ');
 }
 
 export function createIndex(): SourceIndex {
-	let mini = make();
+	const mini = make();
 	let known = new Map<string, Source>();
 	function make() {
 		return new MiniSearch({
@@ -76,10 +77,14 @@ export function createIndex(): SourceIndex {
 				return u ? 1 + Math.min(u.section, 3) * 0.4 + Math.min(u.here, 5) * 0.1 + (u.last ? 0.2 : 0) : 1;
 			};
 			if (!q) {
-				const used = [...(use?.entries() ?? [])].filter(([id]) => known.has(id)).sort(([, a], [, b]) => b.section - a.section || b.last - a.last || b.here - a.here);
+				const used = [...(use?.entries() ?? [])]
+					.filter(([id]) => known.has(id))
+					.sort(([, a], [, b]) => b.section - a.section || b.last - a.last || b.here - a.here);
 				const ids = used.map(([id]) => id);
 				if (ids.length < limit) {
-					const rest = [...known.values()].filter((s) => !use?.has(s.id)).sort((a, b) => b.updatedAt - a.updatedAt || a.key.localeCompare(b.key));
+					const rest = [...known.values()]
+						.filter((s) => !use?.has(s.id))
+						.sort((a, b) => b.updatedAt - a.updatedAt || a.key.localeCompare(b.key));
 					ids.push(...rest.slice(0, limit - ids.length).map((s) => s.id));
 				}
 				return ids.slice(0, limit);

@@ -4,7 +4,15 @@ import { createIndex } from './index';
 import { demoLibrary } from '../../../../scripts/demo-data';
 import type { Source } from '../source';
 
-const sources = demoLibrary.map((s, i): Source => ({ ...s, id: s.key, item: { ...s.item, id: s.key }, excerpts: s.excerpts as Source['excerpts'], origin: 'demo', createdAt: i, updatedAt: i }));
+const sources = demoLibrary.map((s, i): Source => ({
+	...s,
+	id: s.key,
+	item: { ...s.item, id: s.key },
+	excerpts: s.excerpts as Source['excerpts'],
+	origin: 'demo',
+	createdAt: i,
+	updatedAt: i
+}));
 
 test('sources are found by whatever is remembered (needs N8)', () => {
 	const index = createIndex();
@@ -36,7 +44,11 @@ test('what this section cites and what was cited lately comes first (needs N14)'
 test('the index follows changes', () => {
 	const index = createIndex();
 	index.set(sources);
-	index.set(sources.filter((s) => s.id !== 'okafor1997').map((s) => (s.id === 'osei1996' ? { ...s, annotation: 'underwriters' } : s)));
+	index.set(
+		sources
+			.filter((s) => s.id !== 'okafor1997')
+			.map((s) => (s.id === 'osei1996' ? { ...s, annotation: 'underwriters' } : s))
+	);
 	assert.deepEqual(index.find('underwriters'), ['osei1996']);
 	assert.ok(!index.find('okafor').includes('okafor1997'));
 });

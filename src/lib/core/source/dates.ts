@@ -26,7 +26,10 @@ export function writeDate(value: unknown): string {
 	const one = (p: DatePoint) => {
 		const y = p.year < 0 ? `${-p.year} BC` : String(p.year);
 		if (p.season) return `${SEASONS[p.season - 1]} ${y}`;
-		if (p.day) return p.year < 0 ? `${p.day} ${MONTHS[p.month - 1]} ${y}` : `${y.padStart(4, '0')}-${String(p.month).padStart(2, '0')}-${String(p.day).padStart(2, '0')}`;
+		if (p.day)
+			return p.year < 0
+				? `${p.day} ${MONTHS[p.month - 1]} ${y}`
+				: `${y.padStart(4, '0')}-${String(p.month).padStart(2, '0')}-${String(p.day).padStart(2, '0')}`;
 		return p.month ? `${MONTHS[p.month - 1]} ${y}` : y;
 	};
 	const range = d.end ? `${one(d.start)}–${one(d.end)}` : one(d.start);

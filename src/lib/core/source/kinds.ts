@@ -92,7 +92,11 @@ export const KINDS: Kind[] = [
 	k('post', 'Post', 'author title container-title issued URL accessed'),
 	k('report', 'Report', 'author title publisher publisher-place number genre issued URL'),
 	k('thesis', 'Thesis', 'author title genre publisher issued archive URL'),
-	k('paper-conference', 'Conference paper', 'author title container-title event-title event-place page issued publisher DOI'),
+	k(
+		'paper-conference',
+		'Conference paper',
+		'author title container-title event-title event-place page issued publisher DOI'
+	),
 	k('entry-encyclopedia', 'Encyclopaedia entry', 'author title container-title edition volume page issued publisher'),
 	k('entry-dictionary', 'Dictionary entry', 'author title container-title edition page issued publisher'),
 	k('interview', 'Interview', 'author interviewer title issued archive archive_location medium'),
@@ -118,7 +122,11 @@ export const KINDS: Kind[] = [
 	k('standard', 'Standard', 'author title number publisher publisher-place issued'),
 	k('dataset', 'Data set', 'author title publisher version issued DOI URL'),
 	k('software', 'Software', 'author title version publisher issued URL'),
-	k('review-book', 'Book review', 'author title reviewed-title reviewed-author container-title volume issue page issued'),
+	k(
+		'review-book',
+		'Book review',
+		'author title reviewed-title reviewed-author container-title volume issue page issued'
+	),
 	k('review', 'Review', 'author title reviewed-title container-title issued'),
 	k('performance', 'Performance', 'director title publisher publisher-place issued'),
 	k('collection', 'Collection', 'author title archive archive_location issued'),
@@ -128,4 +136,5 @@ export const KINDS: Kind[] = [
 ];
 
 const kindByType = new Map(KINDS.map((x) => [x.type, x]));
-export const kindOf = (type: string): Kind => kindByType.get(type) ?? { type, name: 'Source', fields: ['author', 'title', 'issued'] };
+export const kindOf = (type: string): Kind =>
+	kindByType.get(type) ?? { type, name: 'Source', fields: ['author', 'title', 'issued'] };

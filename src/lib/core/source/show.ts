@@ -34,7 +34,8 @@ function withParticle(n: Name): Name {
 	return m ? { 'non-dropping-particle': m[1].trim(), family: m[2], given: n.given } : n;
 }
 
-const familyOf = (n: Name) => n.literal || [n['non-dropping-particle'], n.family].filter(Boolean).join(' ') || n.given || '';
+const familyOf = (n: Name) =>
+	n.literal || [n['non-dropping-particle'], n.family].filter(Boolean).join(' ') || n.given || '';
 
 export function creatorsOf(item: Item): Name[] {
 	for (const v of order) {
@@ -69,7 +70,14 @@ export function yearOf(item: Item): string {
 
 const text = (v: unknown) => (typeof v === 'string' ? v : typeof v === 'number' ? String(v) : '');
 export const titleOf = (item: Item): string => stripMarkup(text(item.title)) || 'Untitled';
-export const placeOf = (item: Item): string => stripMarkup(text(item['container-title']) || text(item.publisher) || text(item.archive) || text(item.authority) || text(item['event-title']));
+export const placeOf = (item: Item): string =>
+	stripMarkup(
+		text(item['container-title']) ||
+			text(item.publisher) ||
+			text(item.archive) ||
+			text(item.authority) ||
+			text(item['event-title'])
+	);
 
 /** What stands for a source in a slip: author and year, else a short title. */
 export function shortLabel(item: Item): { name: string; year: string } {

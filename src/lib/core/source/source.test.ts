@@ -1,6 +1,17 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { KINDS, kindOf, makeKey, readDate, readName, shortAuthor, shortLabel, writeDate, writeName, yearOf } from './index';
+import {
+	KINDS,
+	kindOf,
+	makeKey,
+	readDate,
+	readName,
+	shortAuthor,
+	shortLabel,
+	writeDate,
+	writeName,
+	yearOf
+} from './index';
 import { itemFaults, sourceFaults } from './validate';
 import { ITEM_TYPES } from '../csl';
 import { demoLibrary } from '../../../../scripts/demo-data';
@@ -33,14 +44,16 @@ test('wrong shapes are named with their field', () => {
 });
 
 test('names as typed and written again', () => {
-	for (const s of ['Okafor, Ebele', 'de Vries, Pieter', 'Harlan, John, Jr.', 'van der Berg, Anna']) assert.equal(writeName(readName(s)!), s);
+	for (const s of ['Okafor, Ebele', 'de Vries, Pieter', 'Harlan, John, Jr.', 'van der Berg, Anna'])
+		assert.equal(writeName(readName(s)!), s);
 	assert.deepEqual(readName('Ebele Okafor'), { family: 'Okafor', given: 'Ebele' });
 	assert.deepEqual(readName('Pieter de Vries'), { 'non-dropping-particle': 'de', family: 'Vries', given: 'Pieter' });
 	assert.equal(readName('  '), null);
 });
 
 test('dates as typed and written again', () => {
-	for (const s of ['2019', 'May 2019', '2019-05-03', 'c. 1890', '1890–1893', 'Spring 2004', '44 BC', 'forthcoming']) assert.equal(writeDate(readDate(s)), s);
+	for (const s of ['2019', 'May 2019', '2019-05-03', 'c. 1890', '1890–1893', 'Spring 2004', '44 BC', 'forthcoming'])
+		assert.equal(writeDate(readDate(s)), s);
 	assert.equal(readDate('n.d.'), null);
 	assert.equal(readDate(''), null);
 });
@@ -56,8 +69,14 @@ test('short forms for lists', () => {
 
 test('cite keys are readable and never taken', () => {
 	const item = demoLibrary.find((s) => s.key === 'silva2018')!.item;
-	assert.equal(makeKey(item, () => false), 'silva2018');
-	assert.equal(makeKey(item, (k) => k === 'silva2018'), 'silva2018b');
+	assert.equal(
+		makeKey(item, () => false),
+		'silva2018'
+	);
+	assert.equal(
+		makeKey(item, (k) => k === 'silva2018'),
+		'silva2018b'
+	);
 });
 
 test('every type of the standard that people use has a kind in plain words', () => {

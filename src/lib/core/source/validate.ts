@@ -19,7 +19,14 @@ const name = Joi.object({
 	.or('family', 'given', 'literal')
 	.unknown(true);
 const date = Joi.object({
-	'date-parts': Joi.array().items(Joi.array().items(Joi.alternatives(Joi.number(), Joi.string().allow(''))).max(3)).min(1).max(2),
+	'date-parts': Joi.array()
+		.items(
+			Joi.array()
+				.items(Joi.alternatives(Joi.number(), Joi.string().allow('')))
+				.max(3)
+		)
+		.min(1)
+		.max(2),
 	season: scalar,
 	circa: scalar,
 	literal: Joi.string().allow(''),
@@ -66,7 +73,10 @@ export interface Fault {
 }
 
 function faults(error: Joi.ValidationError | undefined): Fault[] {
-	return (error?.details ?? []).map((d) => ({ field: d.path.join('.'), message: d.message.replace(/"/g, '“').replace(/“([^“]*)“/g, '“$1”') }));
+	return (error?.details ?? []).map((d) => ({
+		field: d.path.join('.'),
+		message: d.message.replace(/"/g, '“').replace(/“([^“]*)“/g, '“$1”')
+	}));
 }
 
 /** What is wrong with an item; empty when nothing is. */

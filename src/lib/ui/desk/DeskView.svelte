@@ -4,7 +4,14 @@
 	import { goto } from '$app/navigation';
 	import { Dropdown, DropdownItem } from 'flowbite-svelte';
 	import { db, type Manuscript } from '$lib/data/db';
-	import { createManuscript, duplicateManuscript, PAPERS, removeManuscript, restoreManuscript, saveManuscript } from '$lib/data/manuscripts';
+	import {
+		createManuscript,
+		duplicateManuscript,
+		PAPERS,
+		removeManuscript,
+		restoreManuscript,
+		saveManuscript
+	} from '$lib/data/manuscripts';
 	import { beginEmpty } from '$lib/data/seed';
 	import { library } from '../library.svelte';
 	import { toasts } from '../toasts.svelte';
@@ -25,7 +32,9 @@
 			list = [];
 			return;
 		}
-		const sub = liveQuery(() => db.manuscripts.orderBy('updatedAt').reverse().toArray()).subscribe({ next: (m) => (list = m) });
+		const sub = liveQuery(() => db.manuscripts.orderBy('updatedAt').reverse().toArray()).subscribe({
+			next: (m) => (list = m)
+		});
 		const sub2 = liveQuery(() => db.settings.get('begun')).subscribe({ next: (s) => (isDemo = s?.value === 'demo') });
 		return () => {
 			sub.unsubscribe();
@@ -40,7 +49,8 @@
 	async function remove(m: Manuscript) {
 		openMenu = null;
 		const kept = await removeManuscript(m.id);
-		if (kept) toasts.say(`“${m.title}” is off the desk.`, { label: 'Bring it back', run: () => restoreManuscript(kept) });
+		if (kept)
+			toasts.say(`“${m.title}” is off the desk.`, { label: 'Bring it back', run: () => restoreManuscript(kept) });
 	}
 	async function duplicate(m: Manuscript) {
 		openMenu = null;
@@ -103,7 +113,11 @@
 						<div class="by">{m.kind} · changed {when(m.updatedAt)} · {m.words.toLocaleString('en')} words</div>
 					</div>
 					<div class="strip"><Strip strip={m.strip} onpick={(pos) => goto(`/draft/${m.id}?at=${pos}`)} /></div>
-					<div class="style"><b>{parts(m.styleTitle)[0]}</b>{parts(m.styleTitle)[1] ? `${parts(m.styleTitle)[1]}, ` : ''}{formWords[m.form]}</div>
+					<div class="style">
+						<b>{parts(m.styleTitle)[0]}</b>{parts(m.styleTitle)[1] ? `${parts(m.styleTitle)[1]}, ` : ''}{formWords[
+							m.form
+						]}
+					</div>
 					<div class="state">
 						{#if m.strip.checks.length}
 							<span class="att"><i class="diamond" aria-hidden="true"></i>{m.strip.checks.length} to check</span>
@@ -113,7 +127,12 @@
 						<Btn kind="quiet" label="More for {m.title}" onclick={() => (openMenu = openMenu === m.id ? null : m.id)}
 							><DotsHorizontalOutline class="icon" /></Btn
 						>
-						<Dropdown simple class="menu" isOpen={openMenu === m.id} onclose={() => (openMenu === m.id ? (openMenu = null) : null)}>
+						<Dropdown
+							simple
+							class="menu"
+							isOpen={openMenu === m.id}
+							onclose={() => (openMenu === m.id ? (openMenu = null) : null)}
+						>
 							<DropdownItem
 								onclick={() => {
 									openMenu = null;
@@ -138,7 +157,9 @@
 	</div>
 	{#if isDemo && !showKinds}
 		<p class="demo">
-			These manuscripts and sources are an invented example. <button type="button" class="link" onclick={empty}>Begin with an empty desk</button>
+			These manuscripts and sources are an invented example. <button type="button" class="link" onclick={empty}
+				>Begin with an empty desk</button
+			>
 		</p>
 	{/if}
 </main>

@@ -17,10 +17,20 @@
 	}
 </script>
 
-<svg class="strip" viewBox="0 0 {W} 30" preserveAspectRatio="none" role="img" aria-label={words} onclick={pick} aria-hidden={undefined}>
+<svg
+	class="strip"
+	viewBox="0 0 {W} 30"
+	preserveAspectRatio="none"
+	role="img"
+	aria-label={words}
+	onclick={pick}
+	aria-hidden={undefined}
+>
 	<line x1="0" x2={W} y1="20" y2="20" stroke="var(--line)" stroke-width="1.5" />
 	{#each strip.sections as s, i (i)}
-		<line x1={s.at * W} x2={s.at * W} y1="20" y2="25" stroke="var(--line)" stroke-width="1.5"><title>{s.title}</title></line>
+		<line x1={s.at * W} x2={s.at * W} y1="20" y2="25" stroke="var(--line)" stroke-width="1.5"
+			><title>{s.title}</title></line
+		>
 	{/each}
 	{#each strip.ticks as t, i (i)}
 		<line
@@ -33,8 +43,14 @@
 		>
 	{/each}
 	{#each strip.checks as c, i (i)}
-		<rect x={c.at * W - 3.6} y="16.4" width="7.2" height="7.2" rx="1.4" transform="rotate(45 {c.at * W} 20)" fill="var(--marigold-dot)"
-			><title>{c.what}</title></rect
+		<rect
+			x={c.at * W - 3.6}
+			y="16.4"
+			width="7.2"
+			height="7.2"
+			rx="1.4"
+			transform="rotate(45 {c.at * W} 20)"
+			fill="var(--marigold-dot)"><title>{c.what}</title></rect
 		>
 	{/each}
 </svg>

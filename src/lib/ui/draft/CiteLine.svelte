@@ -46,10 +46,18 @@
 		if (!page || !box) return;
 		const at = target.view.coordsAtPos(Math.min(target.pos, target.view.state.doc.content.size));
 		const width = box.offsetWidth;
-		place = { left: Math.max(8, Math.min(at.left - page.left - 16, page.width - width - 12)), top: at.bottom - page.top + 6 };
+		place = {
+			left: Math.max(8, Math.min(at.left - page.left - 16, page.width - width - 12)),
+			top: at.bottom - page.top + 6
+		};
 	}
 
-	const words = { parenthetical: 'all of it where the style puts it', narrative: 'author in the sentence', 'year-only': 'without the author', 'author-only': 'author only' };
+	const words = {
+		parenthetical: 'all of it where the style puts it',
+		narrative: 'author in the sentence',
+		'year-only': 'without the author',
+		'author-only': 'author only'
+	};
 	const FORMS: DocCite['form'][] = ['parenthetical', 'narrative', 'year-only', 'author-only'];
 
 	$effect(() => {
@@ -73,7 +81,12 @@
 					note
 				);
 				if (serial !== asked) return;
-				const html = draft.asNotes && !target.inNote ? `${o.lead}<sup>n</sup> ${form === 'author-only' ? '' : o.html}` : o.lead && o.html ? `${o.lead} ${o.html}` : o.html || o.lead;
+				const html =
+					draft.asNotes && !target.inNote
+						? `${o.lead}<sup>n</sup> ${form === 'author-only' ? '' : o.html}`
+						: o.lead && o.html
+							? `${o.lead} ${o.html}`
+							: o.html || o.lead;
 				if (html && !list.some((x) => x.html === html)) list.push({ form, html });
 			}
 			formPreviews = list;
@@ -100,7 +113,9 @@
 			e.preventDefault();
 			line.marked = (line.marked + n - 1) % n;
 		} else if ((e.key === 'Tab' && !e.shiftKey) || e.key === 'Enter') {
-			const open = !line.part.sourceId && (line.part.query !== '' || (line.parts.length === 1 && e.key === 'Enter' && !target.editing));
+			const open =
+				!line.part.sourceId &&
+				(line.part.query !== '' || (line.parts.length === 1 && e.key === 'Enter' && !target.editing));
 			if (open && n) {
 				e.preventDefault();
 				line.choose(line.matches[line.marked]);
@@ -155,7 +170,11 @@
 			const at = p.sourceId ? piece.indexOf(p.query) : -1;
 			if (at < 0) out.push({ text: piece, kind: '' });
 			else {
-				out.push({ text: piece.slice(0, at), kind: '' }, { text: p.query, kind: 'got' }, { text: piece.slice(at + p.query.length), kind: 'at' });
+				out.push(
+					{ text: piece.slice(0, at), kind: '' },
+					{ text: p.query, kind: 'got' },
+					{ text: piece.slice(at + p.query.length), kind: 'at' }
+				);
 			}
 		});
 		return out;
@@ -169,10 +188,21 @@
 	let scroll = $state(0);
 </script>
 
-<div class="line" bind:this={box} style:left="{place.left}px" style:top="{place.top}px" role="dialog" aria-label={target.editing ? 'Edit the citation' : 'Cite'}>
+<div
+	class="line"
+	bind:this={box}
+	style:left="{place.left}px"
+	style:top="{place.top}px"
+	role="dialog"
+	aria-label={target.editing ? 'Edit the citation' : 'Cite'}
+>
 	<div class="in">
 		<div class="typing">
-			<div class="drawn" aria-hidden="true"><span style:margin-left="{-scroll}px">{#each pieces as p, i (i)}<span class={p.kind}>{p.text}</span>{/each}</span></div>
+			<div class="drawn" aria-hidden="true">
+				<span style:margin-left="{-scroll}px"
+					>{#each pieces as p, i (i)}<span class={p.kind}>{p.text}</span>{/each}</span
+				>
+			</div>
 			<input
 				bind:this={input}
 				value={line.text}
@@ -193,7 +223,9 @@
 				onclick={() => (line.caret = input?.selectionStart ?? 0)}
 			/>
 		</div>
-		<span class="keys"><kbd>;</kbd> another <kbd>Enter</kbd> {line.part.sourceId || !line.matches.length ? 'cite' : 'take'}</span>
+		<span class="keys"
+			><kbd>;</kbd> another <kbd>Enter</kbd> {line.part.sourceId || !line.matches.length ? 'cite' : 'take'}</span
+		>
 	</div>
 
 	{#if adding}
@@ -238,7 +270,9 @@
 			{/each}
 		</ul>
 		{#if !line.part.sourceId && line.part.query && !line.matches.length}
-			<p class="no">No source matches “{line.part.query}”. <button type="button" onclick={() => (adding = true)}>Add one</button></p>
+			<p class="no">
+				No source matches “{line.part.query}”. <button type="button" onclick={() => (adding = true)}>Add one</button>
+			</p>
 		{/if}
 		{#if line.part.sourceId && line.part.unread}
 			<p class="no">“{line.part.unread}” is not a locator that is known here; it is left out.</p>
@@ -250,7 +284,12 @@
 					<li>
 						<span class="got">{labelOf(library.sources.get(c.sourceId), c.sourceId)}</span>
 						<span class="at">{writeLocator(c.locator)}</span>
-						<Btn kind="quiet" class="tiny" label="Remove {labelOf(library.sources.get(c.sourceId), c.sourceId)} from the citation" onclick={() => line.remove(i)}><CloseOutline class="icon" /></Btn>
+						<Btn
+							kind="quiet"
+							class="tiny"
+							label="Remove {labelOf(library.sources.get(c.sourceId), c.sourceId)} from the citation"
+							onclick={() => line.remove(i)}><CloseOutline class="icon" /></Btn
+						>
 					</li>
 				{/each}
 			</ul>

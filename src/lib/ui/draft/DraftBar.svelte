@@ -8,10 +8,14 @@
 	const words = { saved: 'Saved', saving: 'Saving…', failed: 'Not saved', 'read-only': 'Read only' };
 	const forms = { 'in-text': 'in text', footnotes: 'footnotes', endnotes: 'endnotes' };
 	const checks = $derived.by(() => {
-		const list: { pos: number; what: string }[] = draft.reading.gaps.map((g) => ({ pos: g.pos, what: g.hint ? `Source needed: ${g.hint}` : 'Source needed' }));
+		const list: { pos: number; what: string }[] = draft.reading.gaps.map((g) => ({
+			pos: g.pos,
+			what: g.hint ? `Source needed: ${g.hint}` : 'Source needed'
+		}));
 		for (const c of draft.reading.citations) {
 			for (const x of c.cites) {
-				if (draft.missing.has(x.sourceId)) list.push({ pos: c.notePos >= 0 ? c.notePos : c.pos, what: 'A cited source is not in the library' });
+				if (draft.missing.has(x.sourceId))
+					list.push({ pos: c.notePos >= 0 ? c.notePos : c.pos, what: 'A cited source is not in the library' });
 			}
 		}
 		return list;
@@ -32,10 +36,27 @@
 	<span class="saved" class:failed={draft.saveState === 'failed'} role="status">{words[draft.saveState]}</span>
 	<span class="spacer"></span>
 	<Theme />
-	<Btn kind="quiet" onclick={() => draft.openCite()} title="Cite at the caret: @ or Ctrl Shift E" disabled={draft.readOnly}>Cite</Btn>
-	<Btn kind="quiet" onclick={() => draft.insertNote('footnote')} title="Your own note at the caret: Alt N" disabled={draft.readOnly}>Note</Btn>
-	<Btn kind="ghost" onclick={onstyle} expanded={styleOpen} title="Citation style" label="Citation style: {draft.docStyle.title}, {forms[draft.docStyle.form]}">
-		<b>{draft.docStyle.title}</b> <span class="form">{forms[draft.docStyle.form]}</span> <AngleDownOutline class="icon" />
+	<Btn
+		kind="quiet"
+		onclick={() => draft.openCite()}
+		title="Cite at the caret: @ or Ctrl Shift E"
+		disabled={draft.readOnly}>Cite</Btn
+	>
+	<Btn
+		kind="quiet"
+		onclick={() => draft.insertNote('footnote')}
+		title="Your own note at the caret: Alt N"
+		disabled={draft.readOnly}>Note</Btn
+	>
+	<Btn
+		kind="ghost"
+		onclick={onstyle}
+		expanded={styleOpen}
+		title="Citation style"
+		label="Citation style: {draft.docStyle.title}, {forms[draft.docStyle.form]}"
+	>
+		<b>{draft.docStyle.title}</b> <span class="form">{forms[draft.docStyle.form]}</span>
+		<AngleDownOutline class="icon" />
 	</Btn>
 	{#if checks.length}
 		<div class="checks">

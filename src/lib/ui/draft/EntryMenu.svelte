@@ -11,7 +11,10 @@
 	const at = $derived.by(() => {
 		const r = anchor.getBoundingClientRect();
 		const room = window.innerHeight - r.bottom;
-		return { left: Math.max(12, Math.min(r.left + 40, window.innerWidth - 440)), top: room > 260 ? r.bottom + 6 : Math.max(60, r.top - 260) };
+		return {
+			left: Math.max(12, Math.min(r.left + 40, window.innerWidth - 440)),
+			top: room > 260 ? r.bottom + 6 : Math.max(60, r.top - 260)
+		};
 	});
 	onMount(() => {
 		box?.querySelector<HTMLElement>('a, button')?.focus();
@@ -42,12 +45,21 @@
 		}
 	}}
 />
-<div class="menu" bind:this={box} style:left="{at.left}px" style:top="{at.top}px" role="dialog" aria-label="About this entry">
+<div
+	class="menu"
+	bind:this={box}
+	style:left="{at.left}px"
+	style:top="{at.top}px"
+	role="dialog"
+	aria-label="About this entry"
+>
 	<div class="acts">
 		<Btn kind="ghost" href="/sources?open={encodeURIComponent(sourceId)}">Open its source</Btn>
 		<Btn kind="ghost" onclick={copy}>Copy the entry</Btn>
 	</div>
-	<h2>{places.length ? `Cited ${places.length === 1 ? 'once' : `${places.length} times`}` : 'Listed without being cited'}</h2>
+	<h2>
+		{places.length ? `Cited ${places.length === 1 ? 'once' : `${places.length} times`}` : 'Listed without being cited'}
+	</h2>
 	<ul>
 		{#each places as p (p.id)}
 			<li>

@@ -4,14 +4,26 @@
 	const sources = $derived(new Set(draft.reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId))).size);
 	const n = (x: number) => x.toLocaleString('en');
 	const many = (x: number, word: string) => `${n(x)} ${word}${x === 1 ? '' : 's'}`;
-	const note = $derived(draft.selectedCitation ? draft.reading.notes.find((x) => x.id === draft.selectedCitation) : undefined);
-	const where = $derived(note ? `Note ${note.number}${note.own ? ', yours' : ''}` : draft.here >= 0 ? (draft.outline[draft.here]?.title ?? '') : draft.title);
+	const note = $derived(
+		draft.selectedCitation ? draft.reading.notes.find((x) => x.id === draft.selectedCitation) : undefined
+	);
+	const where = $derived(
+		note
+			? `Note ${note.number}${note.own ? ', yours' : ''}`
+			: draft.here >= 0
+				? (draft.outline[draft.here]?.title ?? '')
+				: draft.title
+	);
 </script>
 
 <footer class="foot">
 	<span>{many(draft.words.text, 'word')}</span>
 	{#if draft.words.notes}<span>{n(draft.words.text + draft.words.notes)} with your notes</span>{/if}
-	<span>{many(sources, 'source')}, {many(draft.reading.citations.length, 'citation')}{draft.reading.notes.length ? `, ${many(draft.reading.notes.length, 'note')}` : ''}</span>
+	<span
+		>{many(sources, 'source')}, {many(draft.reading.citations.length, 'citation')}{draft.reading.notes.length
+			? `, ${many(draft.reading.notes.length, 'note')}`
+			: ''}</span
+	>
 	<span class="spacer"></span>
 	<span class="change" role="status">{draft.lastChange}</span>
 	<span class="where">{where}</span>

@@ -14,10 +14,12 @@
 		void draft.revision;
 		return draft.view ? slipsOf(draft.view.state.doc, draft.reading) : [];
 	});
-	const items = $derived<MarginItem[]>([
-		...draft.reading.notes.map((n) => ({ key: n.id, pos: n.pos, anchor: n.id })),
-		...(draft.asNotes ? [] : slips.map((s) => ({ key: `s-${s.ids[0]}`, pos: s.pos, anchor: s.ids[0] })))
-	].sort((a, b) => a.pos - b.pos));
+	const items = $derived<MarginItem[]>(
+		[
+			...draft.reading.notes.map((n) => ({ key: n.id, pos: n.pos, anchor: n.id })),
+			...(draft.asNotes ? [] : slips.map((s) => ({ key: `s-${s.ids[0]}`, pos: s.pos, anchor: s.ids[0] })))
+		].sort((a, b) => a.pos - b.pos)
+	);
 	const slipByKey = $derived(new Map(slips.map((s) => [`s-${s.ids[0]}`, s])));
 	const noteById = $derived(new Map(draft.reading.notes.map((n) => [n.id, n])));
 
@@ -61,7 +63,11 @@
 			style:transform="translateY({at?.top ?? 0}px)"
 			style:visibility={at ? 'visible' : 'hidden'}
 		>
-			{#if at && at.top - at.wanted > 4}<i class="tie" style:height="{Math.min(at.top - at.wanted, 400)}px" aria-hidden="true"></i>{/if}
+			{#if at && at.top - at.wanted > 4}<i
+					class="tie"
+					style:height="{Math.min(at.top - at.wanted, 400)}px"
+					aria-hidden="true"
+				></i>{/if}
 			{#if slipByKey.has(item.key)}
 				<MarginSlip {draft} slip={slipByKey.get(item.key)!} />
 			{:else if noteById.has(item.key)}

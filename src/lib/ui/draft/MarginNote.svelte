@@ -27,12 +27,21 @@
 	{#if note.own}
 		<div class="body" use:writing={note.id}></div>
 		<div class="tools">
-			<Btn kind="quiet" class="tiny" label="Delete note {note.number}" title="Delete this note" onclick={() => draft.removeNote(note.id)}
-				><TrashBinOutline class="icon" /></Btn
+			<Btn
+				kind="quiet"
+				class="tiny"
+				label="Delete note {note.number}"
+				title="Delete this note"
+				onclick={() => draft.removeNote(note.id)}><TrashBinOutline class="icon" /></Btn
 			>
 		</div>
 	{:else}
-		<button type="button" class="body" aria-label="Note {note.number}: edit its citation" onclick={() => draft.editCitation(note.id)}>
+		<button
+			type="button"
+			class="body"
+			aria-label="Note {note.number}: edit its citation"
+			onclick={() => draft.editCitation(note.id)}
+		>
 			<!-- eslint-disable-next-line svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes all data -->
 			<span>{@html html}</span>
 		</button>

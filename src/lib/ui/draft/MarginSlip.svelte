@@ -14,16 +14,21 @@
 
 <div class="slip" class:on>
 	{#each slip.citations as c (c.id)}
-		<button type="button" class:here={draft.selectedCitation === c.id} onclick={() => draft.select(c.pos)} ondblclick={() => draft.editCitation(c.id)}>
+		<button
+			type="button"
+			class:here={draft.selectedCitation === c.id}
+			onclick={() => draft.select(c.pos)}
+			ondblclick={() => draft.editCitation(c.id)}
+		>
 			{#each c.cites as x, i (i)}
 				{@const l = label(x)}
 				<span class="row">
 					{#if l}
 						<b>{l.name} {l.year}</b>
 						{#if x.locator}<span class="loc">{writeLocator(x.locator)}</span>{/if}
-						{#if x.form === 'narrative'}<span>in the sentence</span>{:else if x.form === 'year-only'}<span>year only</span>{:else if x.form === 'author-only'}<span
-								>author only</span
-							>{/if}
+						{#if x.form === 'narrative'}<span>in the sentence</span>{:else if x.form === 'year-only'}<span
+								>year only</span
+							>{:else if x.form === 'author-only'}<span>author only</span>{/if}
 					{:else}
 						<span class="warn"><i class="diamond" aria-hidden="true"></i>Source not in the library</span>
 					{/if}

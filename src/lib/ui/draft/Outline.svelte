@@ -24,8 +24,11 @@
 					onclick={() => draft.goto(s.pos)}
 				>
 					<span class="name">{s.title}</span>
-					{#if s.gaps}<i class="diamond" aria-hidden="true"></i><span class="visually-hidden">{s.gaps} to check</span>{/if}
-					<span class="n" aria-label={s.bibliography ? 'entries' : 'citations'}>{s.bibliography ? (draft.list?.length ?? '') : s.citations || ''}</span>
+					{#if s.gaps}<i class="diamond" aria-hidden="true"></i><span class="visually-hidden">{s.gaps} to check</span
+						>{/if}
+					<span class="n" aria-label={s.bibliography ? 'entries' : 'citations'}
+						>{s.bibliography ? (draft.list?.length ?? '') : s.citations || ''}</span
+					>
 				</button>
 			{/each}
 		</nav>

@@ -16,7 +16,10 @@
 	async function add(e: SubmitEvent) {
 		e.preventDefault();
 		const item: Item = { id: '', type, title: title.trim() };
-		const names = author.split(/\s*;\s*|\s+and\s+/).map(readName).filter((n): n is Name => n !== null);
+		const names = author
+			.split(/\s*;\s*|\s+and\s+/)
+			.map(readName)
+			.filter((n): n is Name => n !== null);
 		if (names.length) item.author = names;
 		const issued = readDate(date);
 		if (issued) item.issued = issued;
@@ -34,8 +37,21 @@
 
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <form class="quick" onsubmit={add} onkeydown={keys}>
-	<label><span>Kind</span><Select bind:value={type} items={KINDS.map((k) => ({ value: k.type, name: k.name }))} size="sm" /></label>
-	<label><span>Author</span><Input bind:value={author} size="sm" placeholder="Okafor, Ebele; Sund, Anders" autofocus /></label>
+	<label
+		><span>Kind</span><Select
+			bind:value={type}
+			items={KINDS.map((k) => ({ value: k.type, name: k.name }))}
+			size="sm"
+		/></label
+	>
+	<label
+		><span>Author</span><Input
+			bind:value={author}
+			size="sm"
+			placeholder="Okafor, Ebele; Sund, Anders"
+			autofocus
+		/></label
+	>
 	<label class="wide"><span>Title</span><Input bind:value={title} size="sm" required /></label>
 	<label><span>Date</span><Input bind:value={date} size="sm" placeholder="2019, May 2019" /></label>
 	<label><span>{inside ? 'In' : 'Publisher'}</span><Input bind:value={where} size="sm" /></label>

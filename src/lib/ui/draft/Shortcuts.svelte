@@ -21,12 +21,18 @@
 	<dl>
 		{#each rows as [keys, what] (what)}
 			<div>
-				<dt>{#each keys as k (k)}<kbd>{k}</kbd> {/each}</dt>
+				<dt>
+					{#each keys as k (k)}<kbd>{k}</kbd>
+					{/each}
+				</dt>
 				<dd>{what}</dd>
 			</div>
 		{/each}
 	</dl>
-	<p>In the cite line: <kbd>;</kbd> another source, <kbd>Tab</kbd> takes the marked one, <kbd>Enter</kbd> cites, <kbd>Esc</kbd> leaves no trace.</p>
+	<p>
+		In the cite line: <kbd>;</kbd> another source, <kbd>Tab</kbd> takes the marked one, <kbd>Enter</kbd> cites,
+		<kbd>Esc</kbd> leaves no trace.
+	</p>
 </Modal>
 
 <style>

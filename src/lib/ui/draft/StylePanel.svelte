@@ -34,13 +34,28 @@
 	};
 	const groups = $derived.by((): { title: string; rows: Row[] }[] => {
 		if (query.trim()) {
-			const found = catalogue.find(query.trim()).map((s: StyleEntry) => ({ id: s.id, name: featuredName(s.id) ?? s.title, kind: kindWords(s) }));
-			return [{ title: found.length ? `${found.length === 60 ? 'First 60' : found.length} of ${catalogue.list.length.toLocaleString('en')}` : '', rows: found }];
+			const found = catalogue
+				.find(query.trim())
+				.map((s: StyleEntry) => ({ id: s.id, name: featuredName(s.id) ?? s.title, kind: kindWords(s) }));
+			return [
+				{
+					title: found.length
+						? `${found.length === 60 ? 'First 60' : found.length} of ${catalogue.list.length.toLocaleString('en')}`
+						: '',
+					rows: found
+				}
+			];
 		}
-		const lately = [{ id: draft.docStyle.id, title: draft.docStyle.title }, ...usedLately().filter((s) => s.id !== draft.docStyle.id)].slice(0, 3);
+		const lately = [
+			{ id: draft.docStyle.id, title: draft.docStyle.title },
+			...usedLately().filter((s) => s.id !== draft.docStyle.id)
+		].slice(0, 3);
 		return [
 			{ title: 'Used lately', rows: lately.map((s) => row(s.id, s.title)) },
-			{ title: 'Often asked for', rows: FEATURED.filter((f) => !lately.some((l) => l.id === f.id)).map((f) => row(f.id, f.name)) }
+			{
+				title: 'Often asked for',
+				rows: FEATURED.filter((f) => !lately.some((l) => l.id === f.id)).map((f) => row(f.id, f.name))
+			}
 		];
 	});
 
@@ -80,10 +95,20 @@
 		trouble = '';
 		const doc = draft.view!.state.doc;
 		const form = answer.style.class === 'note' ? 'footnotes' : 'in-text';
-		const placed = placeCitations(doc, answer.style.placement, answer.style.american, undefined, draft.style?.placement);
+		const placed = placeCitations(
+			doc,
+			answer.style.placement,
+			answer.style.american,
+			undefined,
+			draft.style?.placement
+		);
 		const reading = readCitations(placed.doc, form);
 		const result = await worker.face.format({
-			clusters: reading.clusters.map((c) => ({ id: c.id, noteNumber: c.noteNumber, cites: $state.snapshot(c.cites) })) as never,
+			clusters: reading.clusters.map((c) => ({
+				id: c.id,
+				noteNumber: c.noteNumber,
+				cites: $state.snapshot(c.cites)
+			})) as never,
 			uncited: [...draft.uncited],
 			serial: mine,
 			full: true
@@ -92,7 +117,12 @@
 		then = result;
 		thenStyle = answer.style;
 		const bodyCitations = reading.citations.filter((c) => c.notePos < 0).length;
-		counts = { citations: bodyCitations, notes: form === 'footnotes' ? bodyCitations : 0, moved: placed.steps.length, entries: result.bibliography?.length ?? 0 };
+		counts = {
+			citations: bodyCitations,
+			notes: form === 'footnotes' ? bodyCitations : 0,
+			moved: placed.steps.length,
+			entries: result.bibliography?.length ?? 0
+		};
 	}
 
 	/** First citations with a few words before them. */
@@ -105,7 +135,12 @@
 			.slice(0, 3)
 			.map((c, i) => {
 				const at = doc.resolve(c.pos);
-				const words = at.parent.textBetween(0, at.parentOffset, ' ', ' ').replace(/[.,;:\s]+$/, '').split(/\s+/).slice(-4).join(' ');
+				const words = at.parent
+					.textBetween(0, at.parentOffset, ' ', ' ')
+					.replace(/[.,;:\s]+$/, '')
+					.split(/\s+/)
+					.slice(-4)
+					.join(' ');
 				const o = out.get(c.id);
 				return { id: c.id, words, n: i + 1, html: o?.html ?? '', lead: o?.lead ?? '', notes };
 			});
@@ -115,8 +150,16 @@
 	const sentence = $derived.by(() => {
 		if (!counts || !thenStyle) return '';
 		const many = (n: number, w: string) => `${n} ${w}${n === 1 ? '' : 's'}`;
-		const first = thenStyle.class === 'note' && !draft.asNotes ? `${many(counts.citations, 'citation')} become ${many(counts.notes, 'footnote')}` : thenStyle.class !== 'note' && draft.asNotes ? `${many(counts.citations, 'note')} become citations in the text` : `${many(counts.citations, 'citation')} reformatted`;
-		const entries = then?.bibliography === null ? 'no list in this style' : `${counts.entries} ${counts.entries === 1 ? 'entry' : 'entries'} reformatted`;
+		const first =
+			thenStyle.class === 'note' && !draft.asNotes
+				? `${many(counts.citations, 'citation')} become ${many(counts.notes, 'footnote')}`
+				: thenStyle.class !== 'note' && draft.asNotes
+					? `${many(counts.citations, 'note')} become citations in the text`
+					: `${many(counts.citations, 'citation')} reformatted`;
+		const entries =
+			then?.bibliography === null
+				? 'no list in this style'
+				: `${counts.entries} ${counts.entries === 1 ? 'entry' : 'entries'} reformatted`;
 		return `${first}; ${counts.moved ? `${many(counts.moved, 'mark')} move past punctuation; ` : ''}${entries}.`;
 	});
 
@@ -153,25 +196,38 @@
 	}
 </script>
 
-<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <div class="panel" bind:this={box} role="dialog" aria-label="Citation style" tabindex="-1" onkeydown={keys}>
 	<div class="list">
-		<input bind:this={search} bind:value={query} oninput={typed} type="search" placeholder="Find a style: chicago notes, jour coast…" aria-label="Find a style" />
+		<input
+			bind:this={search}
+			bind:value={query}
+			oninput={typed}
+			type="search"
+			placeholder="Find a style: chicago notes, jour coast…"
+			aria-label="Find a style"
+		/>
 		<div class="scroll">
 			{#each groups as g (g.title)}
 				<h3>{g.title}</h3>
 				<ul>
 					{#each g.rows as r (r.id)}
 						<li>
-							<button type="button" class:on={picked.id === r.id} aria-pressed={picked.id === r.id} onclick={() => show(r.id, r.name)}
-								><span>{r.name}</span><small>{r.kind}</small></button
+							<button
+								type="button"
+								class:on={picked.id === r.id}
+								aria-pressed={picked.id === r.id}
+								onclick={() => show(r.id, r.name)}><span>{r.name}</span><small>{r.kind}</small></button
 							>
 						</li>
 					{/each}
 				</ul>
 			{/each}
 			{#if query.trim() && groups[0].rows.length === 0}
-				<p class="none">{catalogue.list.length ? `No style matches “${query}”. Try a word of the journal or the publisher.` : 'Loading the catalogue…'}</p>
+				<p class="none">
+					{catalogue.list.length
+						? `No style matches “${query}”. Try a word of the journal or the publisher.`
+						: 'Loading the catalogue…'}
+				</p>
 			{/if}
 			{#if catalogue.trouble}<p class="none">{catalogue.trouble}</p>{/if}
 		</div>

@@ -51,7 +51,9 @@ export class CiteLineState {
 	readonly previewCites: DocCite[] = $derived.by(() => {
 		const id = this.matches[this.marked];
 		const typed = this.part.query !== '' || this.parts.length > 1;
-		const parts = this.parts.map((p, i) => (i === this.current && !p.sourceId && id && typed ? { ...p, sourceId: id } : p));
+		const parts = this.parts.map((p, i) =>
+			i === this.current && !p.sourceId && id && typed ? { ...p, sourceId: id } : p
+		);
 		return citesOfLine(parts, this.form, this.uniform ? [] : this.forms);
 	});
 	/** All cites have the same form, unless the citation being edited mixes them. */
@@ -70,7 +72,9 @@ export class CiteLineState {
 		const before = this.text.slice(0, p.from);
 		const next = `${before}${head}${label}${tail}`;
 		const index = this.parts.slice(0, this.current).filter((x) => x.sourceId).length;
-		const list = [...this.chosen.filter((c) => this.parts.some((x) => x.sourceId === c.sourceId && x.query === c.label))];
+		const list = [
+			...this.chosen.filter((c) => this.parts.some((x) => x.sourceId === c.sourceId && x.query === c.label))
+		];
 		list.splice(index, 0, { label, sourceId: id });
 		this.chosen = list;
 		this.text = next + this.text.slice(p.to);

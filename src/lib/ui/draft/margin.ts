@@ -33,7 +33,10 @@ export function slipsOf(doc: Node, reading: Reading): Slip[] {
 }
 
 /** Pushes boxes down so that none overlaps the one before. */
-export function stack(boxes: { key: string; wanted: number; height: number }[], gap = 14): Map<string, { top: number; wanted: number }> {
+export function stack(
+	boxes: { key: string; wanted: number; height: number }[],
+	gap = 14
+): Map<string, { top: number; wanted: number }> {
 	const out = new Map<string, { top: number; wanted: number }>();
 	let free = -Infinity;
 	for (const b of boxes) {

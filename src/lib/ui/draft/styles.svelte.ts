@@ -11,11 +11,7 @@ export interface StyleEntry {
 	language: string;
 }
 
-const fold = (s: string) =>
-	s
-		.normalize('NFKD')
-		.replace(/\p{M}/gu, '')
-		.toLowerCase();
+const fold = (s: string) => s.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
 
 class Catalogue {
 	list = $state.raw<StyleEntry[]>([]);
@@ -36,7 +32,12 @@ class Catalogue {
 				fields: ['title', 'id', 'kind', 'field'],
 				extractField: (d, name) => (name === 'field' ? d.fields.join(' ') : String(d[name as keyof StyleEntry] ?? '')),
 				processTerm: (t) => fold(t) || null,
-				searchOptions: { prefix: true, combineWith: 'AND', boost: { title: 3 }, fuzzy: (t) => (t.length > 5 ? 0.2 : false) }
+				searchOptions: {
+					prefix: true,
+					combineWith: 'AND',
+					boost: { title: 3 },
+					fuzzy: (t) => (t.length > 5 ? 0.2 : false)
+				}
 			});
 			this.search.addAll(this.list);
 		} catch (e) {
@@ -72,5 +73,6 @@ export function noteUsed(id: string, title: string): void {
 	localStorage.setItem(KEY, JSON.stringify([{ id, title }, ...usedLately().filter((s) => s.id !== id)].slice(0, 5)));
 }
 
-export const kindWords = (s: { kind: string; note: boolean }): string => (s.note ? 'notes' : s.kind === 'author-date' ? 'author–date' : s.kind || 'in text');
+export const kindWords = (s: { kind: string; note: boolean }): string =>
+	s.note ? 'notes' : s.kind === 'author-date' ? 'author–date' : s.kind || 'in text';
 export { FEATURED, featuredName };

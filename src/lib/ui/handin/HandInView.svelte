@@ -37,11 +37,19 @@
 			manuscript = m;
 			try {
 				const doc = readDoc(m.doc);
-				const style: DocStyle = doc.attrs.style ?? { id: m.styleId, title: m.styleTitle, form: m.form, locale: m.locale };
+				const style: DocStyle = doc.attrs.style ?? {
+					id: m.styleId,
+					title: m.styleTitle,
+					form: m.form,
+					locale: m.locale
+				};
 				const reading = readCitations(doc, style.form);
 				const ids = new Set([...reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)), ...m.uncited]);
 				cited = [...ids].map((x) => library.sources.get(x)).filter((s): s is Source => Boolean(s));
-				await worker.face.putSources(cited.map((s) => $state.snapshot(s.item)), []);
+				await worker.face.putSources(
+					cited.map((s) => $state.snapshot(s.item)),
+					[]
+				);
 				let answer = await worker.face.useStyle(style.id, style.title, style.locale);
 				const problems: string[] = [];
 				if (!answer.ok) {
@@ -58,14 +66,21 @@
 					aligned: Boolean(r.style.secondFieldAlign),
 					lang: r.style.lang
 				});
-				if (reading.gaps.length) problems.push(`${reading.gaps.length} place${reading.gaps.length === 1 ? '' : 's'} still marked “source needed”.`);
+				if (reading.gaps.length)
+					problems.push(
+						`${reading.gaps.length} place${reading.gaps.length === 1 ? '' : 's'} still marked “source needed”.`
+					);
 				const gone = r.warnings.filter((w) => w.itemId && w.message.includes('not in the library')).length;
-				if (gone) problems.push(`${gone} cited source${gone === 1 ? ' is' : 's are'} not in the library; the text says so where it stands.`);
+				if (gone)
+					problems.push(
+						`${gone} cited source${gone === 1 ? ' is' : 's are'} not in the library; the text says so where it stands.`
+					);
 				let hasList = false;
 				doc.descendants((n) => {
 					if (n.type.name === 'bibliography') hasList = true;
 				});
-				if (!hasList && reading.citations.length) problems.push('The manuscript has no bibliography block, so the file has no list.');
+				if (!hasList && reading.citations.length)
+					problems.push('The manuscript has no bibliography block, so the file has no list.');
 				notes = problems;
 			} catch (e) {
 				trouble = (e as Error).message;
@@ -97,7 +112,11 @@
 		busy = 'docx';
 		try {
 			const { writeDocx } = await import('$lib/core/document/docx');
-			download(`${fileName(final.title)}.docx`, await writeDocx(final), 'application/vnd.openxmlformats-officedocument.wordprocessingml.document');
+			download(
+				`${fileName(final.title)}.docx`,
+				await writeDocx(final),
+				'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
+			);
 			toasts.say('The DOCX file is in your downloads. Your manuscript stays live here.');
 		} finally {
 			busy = '';
@@ -133,11 +152,16 @@
 	<main class="hand">
 		<section class="choices">
 			<h1>Hand in</h1>
-			<p class="lead">“{manuscript?.title ?? '…'}” in {result?.style.title ?? '…'}. A final file is plain text and formatting; the live manuscript stays on the desk.</p>
+			<p class="lead">
+				“{manuscript?.title ?? '…'}” in {result?.style.title ?? '…'}. A final file is plain text and formatting; the
+				live manuscript stays on the desk.
+			</p>
 			<h2>The file</h2>
 			<div class="row">
 				<div><b>DOCX</b><span>Real footnotes or endnotes, headings and hanging indents</span></div>
-				<Btn kind="primary" disabled={!final || busy === 'docx'} onclick={docx} label="Save as DOCX">{busy === 'docx' ? 'Writing…' : 'Save'}</Btn>
+				<Btn kind="primary" disabled={!final || busy === 'docx'} onclick={docx} label="Save as DOCX"
+					>{busy === 'docx' ? 'Writing…' : 'Save'}</Btn
+				>
 			</div>
 			<div class="row">
 				<div><b>HTML</b><span>One file, with notes and list marked up for readers and machines</span></div>
@@ -151,8 +175,18 @@
 			<h2>The cited sources</h2>
 			<div class="row">
 				<div><b>{cited.length} sources</b><span>For a colleague’s library</span></div>
-				<Btn kind="ghost" disabled={!cited.length} onclick={() => save('bibtex')} label="Save the cited sources as BibTeX">BibTeX</Btn>
-				<Btn kind="ghost" disabled={!cited.length} onclick={() => save('csl-json')} label="Save the cited sources as CSL-JSON">CSL-JSON</Btn>
+				<Btn
+					kind="ghost"
+					disabled={!cited.length}
+					onclick={() => save('bibtex')}
+					label="Save the cited sources as BibTeX">BibTeX</Btn
+				>
+				<Btn
+					kind="ghost"
+					disabled={!cited.length}
+					onclick={() => save('csl-json')}
+					label="Save the cited sources as CSL-JSON">CSL-JSON</Btn
+				>
 			</div>
 		</section>
 		<section class="preview" aria-label="Preview of the file">

@@ -15,7 +15,19 @@
 		type?: 'button' | 'submit';
 		children: Snippet;
 	}
-	let { kind = 'ghost', onclick, disabled = false, label, title, href, pressed, expanded, class: extra = '', type = 'button', children }: Props = $props();
+	let {
+		kind = 'ghost',
+		onclick,
+		disabled = false,
+		label,
+		title,
+		href,
+		pressed,
+		expanded,
+		class: extra = '',
+		type = 'button',
+		children
+	}: Props = $props();
 	const looks = {
 		primary: 'btn-primary',
 		ghost: 'btn-ghost',

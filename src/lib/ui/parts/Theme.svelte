@@ -9,7 +9,12 @@
 	}
 </script>
 
-<Btn kind="quiet" onclick={flip} label={dark ? 'Light theme' : 'Dark theme'} title={dark ? 'Light theme' : 'Dark theme'}>
+<Btn
+	kind="quiet"
+	onclick={flip}
+	label={dark ? 'Light theme' : 'Dark theme'}
+	title={dark ? 'Light theme' : 'Dark theme'}
+>
 	{#if dark}<SunOutline class="icon" />{:else}<MoonOutline class="icon" />{/if}
 </Btn>
 

@@ -12,7 +12,13 @@
 	let { files, onclose }: { files: File[]; onclose: () => void } = $props();
 	let open = $state(true);
 	let pasted = $state('');
-	let report = $state.raw<{ from: string; records: ReadRecord[]; here: ReadRecord[]; skipped: Skipped[]; format: string } | null>(null);
+	let report = $state.raw<{
+		from: string;
+		records: ReadRecord[];
+		here: ReadRecord[];
+		skipped: Skipped[];
+		format: string;
+	} | null>(null);
 	let trouble = $state('');
 
 	$effect(() => {
@@ -46,7 +52,8 @@
 		const here: ReadRecord[] = [];
 		for (const rec of r.records) {
 			const faults = itemFaults({ ...rec.item, id: rec.item.id || 'new' });
-			if (faults.length) skipped.push({ line: rec.line, what: titleOf(rec.item), why: `${faults[0].field}: ${faults[0].message}` });
+			if (faults.length)
+				skipped.push({ line: rec.line, what: titleOf(rec.item), why: `${faults[0].field}: ${faults[0].message}` });
 			else if (fingerprint(rec.item).some((f) => known.has(f))) here.push(rec);
 			else records.push(rec);
 		}
@@ -92,7 +99,9 @@
 		const lines = [
 			`Report on ${report.from}`,
 			`Read: ${report.records.length}`,
-			...report.records.map((r) => `  line ${r.line}: ${titleOf(r.item)}${r.notes.length ? ` (${r.notes.join(' ')})` : ''}`),
+			...report.records.map(
+				(r) => `  line ${r.line}: ${titleOf(r.item)}${r.notes.length ? ` (${r.notes.join(' ')})` : ''}`
+			),
 			`Already here: ${report.here.length}`,
 			...report.here.map((r) => `  line ${r.line}: ${titleOf(r.item)}`),
 			`Skipped: ${report.skipped.length}`,
@@ -106,14 +115,18 @@
 	{#if trouble}<p class="trouble" role="alert">{trouble}</p>{/if}
 	{#if report}
 		<p class="sum">
-			From {report.from} ({report.format}): <b>{report.records.length} read</b>, {report.here.length} already here, {report.skipped.length} skipped.
+			From {report.from} ({report.format}): <b>{report.records.length} read</b>, {report.here.length} already here, {report
+				.skipped.length} skipped.
 		</p>
 		<div class="lists">
 			{#if report.records.length}
 				<h3>Read</h3>
 				<ul>
 					{#each report.records as r, i (i)}
-						<li><b>{shortAuthor(r.item) || 'No author'}</b> {yearOf(r.item)} <i>{titleOf(r.item)}</i>{#if r.notes.length}<small>{r.notes.join(' ')}</small>{/if}</li>
+						<li>
+							<b>{shortAuthor(r.item) || 'No author'}</b>
+							{yearOf(r.item)} <i>{titleOf(r.item)}</i>{#if r.notes.length}<small>{r.notes.join(' ')}</small>{/if}
+						</li>
 					{/each}
 				</ul>
 			{/if}
@@ -141,7 +154,12 @@
 	{:else}
 		<label class="pick"
 			>Files in BibTeX, RIS or CSL-JSON
-			<input type="file" multiple accept=".bib,.bibtex,.ris,.json,.txt" onchange={(e) => void readFiles([...(e.currentTarget.files ?? [])])} /></label
+			<input
+				type="file"
+				multiple
+				accept=".bib,.bibtex,.ris,.json,.txt"
+				onchange={(e) => void readFiles([...(e.currentTarget.files ?? [])])}
+			/></label
 		>
 		<label class="pick"
 			>Or paste records here

@@ -2,10 +2,18 @@
 	/** Names, a line each; Enter for the next; how each was understood is shown. */
 	import type { Name } from '$lib/core/csl';
 	import { readName, writeName } from '$lib/core/source';
-	let { names, label, example, onchange }: { names: Name[]; label: string; example: string; onchange: (names: Name[]) => void } = $props();
+	let {
+		names,
+		label,
+		example,
+		onchange
+	}: { names: Name[]; label: string; example: string; onchange: (names: Name[]) => void } = $props();
 	let extra = $state(0);
 	let root = $state<HTMLElement | null>(null);
-	const rows = $derived([...names.map((n) => ({ text: writeName(n), org: Boolean(n.literal) })), ...Array.from({ length: Math.max(extra, names.length ? 0 : 1) }, () => ({ text: '', org: false }))]);
+	const rows = $derived([
+		...names.map((n) => ({ text: writeName(n), org: Boolean(n.literal) })),
+		...Array.from({ length: Math.max(extra, names.length ? 0 : 1) }, () => ({ text: '', org: false }))
+	]);
 
 	function commit() {
 		const list: Name[] = [];
@@ -27,13 +35,24 @@
 		setTimeout(() => root?.querySelectorAll<HTMLInputElement>('input[type=text]')[i + 1]?.focus(), 60);
 	}
 	const understood = (n: Name | undefined) =>
-		n && (n['non-dropping-particle'] || n.suffix) ? [n['non-dropping-particle'] && `particle “${n['non-dropping-particle']}”`, n.suffix && `suffix “${n.suffix}”`].filter(Boolean).join(', ') : '';
+		n && (n['non-dropping-particle'] || n.suffix)
+			? [n['non-dropping-particle'] && `particle “${n['non-dropping-particle']}”`, n.suffix && `suffix “${n.suffix}”`]
+					.filter(Boolean)
+					.join(', ')
+			: '';
 </script>
 
 <div class="names" bind:this={root} role="group" aria-label={label}>
 	{#each rows as r, i (i)}
 		<div class="name">
-			<input type="text" value={r.text} placeholder={example} aria-label="{label} {i + 1}" onchange={commit} onkeydown={(e) => key(e, i)} />
+			<input
+				type="text"
+				value={r.text}
+				placeholder={example}
+				aria-label="{label} {i + 1}"
+				onchange={commit}
+				onkeydown={(e) => key(e, i)}
+			/>
 			<label><input type="checkbox" checked={r.org} onchange={commit} /> organisation</label>
 		</div>
 		{#if understood(names[i])}<small>{understood(names[i])}</small>{/if}

@@ -19,7 +19,11 @@
 
 	const kind = $derived(kindOf(source.item.type));
 	const first = $derived(kind.fields);
-	const filled = $derived(FIELDS.filter((f) => !first.includes(f.name) && source.item[f.name] !== undefined && source.item[f.name] !== '').map((f) => f.name));
+	const filled = $derived(
+		FIELDS.filter(
+			(f) => !first.includes(f.name) && source.item[f.name] !== undefined && source.item[f.name] !== ''
+		).map((f) => f.name)
+	);
 	const rest = $derived(FIELDS.filter((f) => !first.includes(f.name) && !filled.includes(f.name)).map((f) => f.name));
 	const visible = $derived([...first, ...filled, ...(more ? rest : [])]);
 
@@ -62,7 +66,10 @@
 	async function copy(what: 'citation' | 'entry') {
 		if (!printed) return;
 		const html = printed[what];
-		await copyRich(`<p>${html}</p>`, what === 'entry' ? printed.text : new DOMParser().parseFromString(html, 'text/html').body.textContent!);
+		await copyRich(
+			`<p>${html}</p>`,
+			what === 'entry' ? printed.text : new DOMParser().parseFromString(html, 'text/html').body.textContent!
+		);
 		toasts.say(`The ${what} is on the clipboard.`);
 	}
 	const places = $derived(Object.entries(Object.groupBy(uses, (u) => u.manuscriptId)) as [string, Use[]][]);
@@ -78,7 +85,10 @@
 				class="plain"
 				value={source.item.type}
 				items={KINDS.map((k) => ({ value: k.type, name: k.name }))}
-				onchange={(e) => void put({ item: { ...($state.snapshot(source.item) as Item), type: (e.currentTarget as HTMLSelectElement).value } })}
+				onchange={(e) =>
+					void put({
+						item: { ...($state.snapshot(source.item) as Item), type: (e.currentTarget as HTMLSelectElement).value }
+					})}
 			/>
 		</div>
 		{#each visible as name (name)}
@@ -86,15 +96,34 @@
 			<div class="f">
 				{#if f.kind === 'names'}
 					<span class="label" id="l-{source.id}-{name}">{f.label}</span>
-					<NamesField names={(source.item[name] as Name[]) ?? []} label={f.label} example={f.example} onchange={(v) => setField(name, v)} />
+					<NamesField
+						names={(source.item[name] as Name[]) ?? []}
+						label={f.label}
+						example={f.example}
+						onchange={(v) => setField(name, v)}
+					/>
 				{:else}
 					<label for="f-{source.id}-{name}">{f.label}</label>
 					{#if f.kind === 'long'}
-						<textarea id="f-{source.id}-{name}" rows="2" value={text(name)} onchange={(e) => setField(name, e.currentTarget.value.trim())}></textarea>
+						<textarea
+							id="f-{source.id}-{name}"
+							rows="2"
+							value={text(name)}
+							onchange={(e) => setField(name, e.currentTarget.value.trim())}></textarea>
 					{:else if f.kind === 'date'}
-						<input id="f-{source.id}-{name}" value={writeDate(source.item[name])} placeholder={f.example} onchange={(e) => setField(name, readDate(e.currentTarget.value))} />
+						<input
+							id="f-{source.id}-{name}"
+							value={writeDate(source.item[name])}
+							placeholder={f.example}
+							onchange={(e) => setField(name, readDate(e.currentTarget.value))}
+						/>
 					{:else}
-						<input id="f-{source.id}-{name}" value={text(name)} placeholder={f.example} onchange={(e) => setField(name, e.currentTarget.value.trim())} />
+						<input
+							id="f-{source.id}-{name}"
+							value={text(name)}
+							placeholder={f.example}
+							onchange={(e) => setField(name, e.currentTarget.value.trim())}
+						/>
 					{/if}
 				{/if}
 			</div>
@@ -130,12 +159,22 @@
 		</div>
 		<div class="f">
 			<label for="ann-{source.id}">Annotation</label>
-			<textarea id="ann-{source.id}" rows="2" value={source.annotation} onchange={(e) => void put({ annotation: e.currentTarget.value.trim() })}></textarea>
+			<textarea
+				id="ann-{source.id}"
+				rows="2"
+				value={source.annotation}
+				onchange={(e) => void put({ annotation: e.currentTarget.value.trim() })}></textarea>
 		</div>
 		{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 		<p class="end">
-			<button type="button" class="link" onclick={() => (more = !more)}>{more ? 'Fewer fields' : `${rest.length} more fields`}</button>
-			<span>{source.excerpts.length ? `${source.excerpts.length} excerpt${source.excerpts.length === 1 ? '' : 's'} · ` : ''}{source.shelves.join(', ')}</span>
+			<button type="button" class="link" onclick={() => (more = !more)}
+				>{more ? 'Fewer fields' : `${rest.length} more fields`}</button
+			>
+			<span
+				>{source.excerpts.length
+					? `${source.excerpts.length} excerpt${source.excerpts.length === 1 ? '' : 's'} · `
+					: ''}{source.shelves.join(', ')}</span
+			>
 			<Btn kind="quiet" onclick={onremove}>Delete</Btn>
 		</p>
 	</div>
@@ -155,7 +194,10 @@
 		<!-- eslint-enable svelte/no-at-html-tags -->
 		<div class="places">
 			{#each places as [id, list] (id)}
-				<small>Cited {list.length === 1 ? 'once' : `${list.length} times`} in <a href="/draft/{id}">{list[0].title}</a></small>
+				<small
+					>Cited {list.length === 1 ? 'once' : `${list.length} times`} in
+					<a href="/draft/{id}">{list[0].title}</a></small
+				>
 				{#each list.slice(0, 4) as u, i (i)}<p>{u.words || 'At the beginning of a paragraph'}</p>{/each}
 			{:else}
 				<small>Not cited in any manuscript</small>

@@ -16,7 +16,10 @@
 	let query = $state('');
 	let kind = $state('');
 	let citedOnly = $state(false);
-	let sort = $state<{ by: 'author' | 'year' | 'title' | 'kind' | 'cited'; down: boolean }>({ by: 'author', down: false });
+	let sort = $state<{ by: 'author' | 'year' | 'title' | 'kind' | 'cited'; down: boolean }>({
+		by: 'author',
+		down: false
+	});
 	let open = $state<string | null>(page.url.searchParams.get('open'));
 	let picked = $state<Set<string>>(new Set());
 	let bringing = $state(false);
@@ -32,10 +35,17 @@
 
 	const count = (id: string) => uses.get(id)?.length ?? 0;
 	const all = $derived([...library.sources.values()]);
-	const kinds = $derived([...new Set(all.map((s) => s.item.type))].map((t) => kindOf(t)).sort((a, b) => a.name.localeCompare(b.name)));
+	const kinds = $derived(
+		[...new Set(all.map((s) => s.item.type))].map((t) => kindOf(t)).sort((a, b) => a.name.localeCompare(b.name))
+	);
 	const rows = $derived.by((): Source[] => {
 		const q = query.trim();
-		let list = q ? library.index.find(q, undefined, 5000).map((id) => library.sources.get(id)!).filter(Boolean) : all;
+		let list = q
+			? library.index
+					.find(q, undefined, 5000)
+					.map((id) => library.sources.get(id)!)
+					.filter(Boolean)
+			: all;
 		if (kind) list = list.filter((s) => s.item.type === kind);
 		if (citedOnly) list = list.filter((s) => count(s.id));
 		if (q && sort.by === 'author' && !sort.down) return list;
@@ -73,10 +83,13 @@
 		picked = new Set();
 		if (open && ids.includes(open)) open = null;
 		const cited = ids.reduce((n, id) => n + count(id), 0);
-		toasts.say(`${gone.length === 1 ? `“${titleOf(gone[0].item)}” is` : `${gone.length} sources are`} out of the library${cited ? `; ${cited} citation${cited === 1 ? ' shows' : 's show'} a gap` : ''}.`, {
-			label: 'Bring back',
-			run: () => putBack(gone)
-		});
+		toasts.say(
+			`${gone.length === 1 ? `“${titleOf(gone[0].item)}” is` : `${gone.length} sources are`} out of the library${cited ? `; ${cited} citation${cited === 1 ? ' shows' : 's show'} a gap` : ''}.`,
+			{
+				label: 'Bring back',
+				run: () => putBack(gone)
+			}
+		);
 	}
 	function pick(i: number, id: string, e: MouseEvent) {
 		const next = new Set(picked);
@@ -121,7 +134,6 @@
 	<Btn kind="ghost" onclick={() => (bringing = true)}>Bring in</Btn>
 	<Btn kind="primary" onclick={add}>New source</Btn>
 </Bar>
-<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <main
 	class="lib"
 	class:dropping
@@ -136,7 +148,13 @@
 >
 	<h1 class="visually-hidden">Sources</h1>
 	<div class="tools">
-		<input class="field" type="search" bind:value={query} placeholder="Find by anything you remember: okafor eels, 1868, archive" aria-label="Find sources" />
+		<input
+			class="field"
+			type="search"
+			bind:value={query}
+			placeholder="Find by anything you remember: okafor eels, 1868, archive"
+			aria-label="Find sources"
+		/>
 		<Select
 			size="sm"
 			class="kind"
@@ -145,8 +163,12 @@
 			placeholder=""
 			items={[{ value: '', name: 'Any kind' }, ...kinds.map((k) => ({ value: k.type, name: k.name }))]}
 		/>
-		<button type="button" class="facet" class:on={citedOnly} aria-pressed={citedOnly} onclick={() => (citedOnly = !citedOnly)}
-			>Cited <b>{all.filter((s) => count(s.id)).length}</b></button
+		<button
+			type="button"
+			class="facet"
+			class:on={citedOnly}
+			aria-pressed={citedOnly}
+			onclick={() => (citedOnly = !citedOnly)}>Cited <b>{all.filter((s) => count(s.id)).length}</b></button
 		>
 	</div>
 	{#if picked.size}
@@ -162,18 +184,35 @@
 	<div class="grid h">
 		<span></span>
 		{#each columns as c (c.by)}
-			<button type="button" onclick={() => sortBy(c.by)} aria-label="Sort by {c.name}">{c.name}{sort.by === c.by ? (sort.down ? ' ↓' : ' ↑') : ''}</button>
+			<button type="button" onclick={() => sortBy(c.by)} aria-label="Sort by {c.name}"
+				>{c.name}{sort.by === c.by ? (sort.down ? ' ↓' : ' ↑') : ''}</button
+			>
 		{/each}
 		<span>In</span>
-		<button type="button" onclick={() => sortBy('kind')} aria-label="Sort by kind">Kind{sort.by === 'kind' ? (sort.down ? ' ↓' : ' ↑') : ''}</button>
-		<button type="button" class="n" onclick={() => sortBy('cited')} aria-label="Sort by times cited">Cited{sort.by === 'cited' ? (sort.down ? ' ↓' : ' ↑') : ''}</button>
+		<button type="button" onclick={() => sortBy('kind')} aria-label="Sort by kind"
+			>Kind{sort.by === 'kind' ? (sort.down ? ' ↓' : ' ↑') : ''}</button
+		>
+		<button type="button" class="n" onclick={() => sortBy('cited')} aria-label="Sort by times cited"
+			>Cited{sort.by === 'cited' ? (sort.down ? ' ↓' : ' ↑') : ''}</button
+		>
 	</div>
 	<ul aria-label="Sources">
 		{#each rows.slice(0, shown) as s, i (s.id)}
 			<li class:open={open === s.id} use:reveal={s.id}>
 				<div class="grid">
-					<input type="checkbox" class="box" checked={picked.has(s.id)} aria-label="Select {titleOf(s.item)}" onclick={(e) => pick(i, s.id, e)} />
-					<button type="button" class="opener" aria-expanded={open === s.id} onclick={() => (open = open === s.id ? null : s.id)}>
+					<input
+						type="checkbox"
+						class="box"
+						checked={picked.has(s.id)}
+						aria-label="Select {titleOf(s.item)}"
+						onclick={(e) => pick(i, s.id, e)}
+					/>
+					<button
+						type="button"
+						class="opener"
+						aria-expanded={open === s.id}
+						onclick={() => (open = open === s.id ? null : s.id)}
+					>
 						<b class:untold={!shortAuthor(s.item)}>{shortAuthor(s.item) || 'No author'}</b>
 						<span class="y">{yearOf(s.item) || '–'}</span>
 						<span class="t">{titleOf(s.item)}</span>
@@ -195,7 +234,9 @@
 		<div class="none">
 			{#if all.length === 0}
 				<h2>The library is empty</h2>
-				<p>Bring in a BibTeX, RIS or CSL-JSON file, or enter a source by hand. One library serves all your manuscripts.</p>
+				<p>
+					Bring in a BibTeX, RIS or CSL-JSON file, or enter a source by hand. One library serves all your manuscripts.
+				</p>
 				<p><Btn kind="primary" onclick={() => (bringing = true)}>Bring in</Btn></p>
 			{:else}
 				<p>

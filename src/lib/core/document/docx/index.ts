@@ -1,7 +1,23 @@
 /** The final manuscript as a word-processor file (ECMA-376): real footnotes and endnotes, real styles, nothing live. */
 import {
-	AlignmentType, Document, EndnoteReferenceRun, ExternalHyperlink, FootnoteReferenceRun, HeadingLevel, LevelFormat, PageBreak, Packer, Paragraph, Table, TableCell, TableRow, TabStopType,
-	TextRun, WidthType, type IParagraphOptions, type ParagraphChild
+	AlignmentType,
+	Document,
+	EndnoteReferenceRun,
+	ExternalHyperlink,
+	FootnoteReferenceRun,
+	HeadingLevel,
+	LevelFormat,
+	PageBreak,
+	Packer,
+	Paragraph,
+	Table,
+	TableCell,
+	TableRow,
+	TabStopType,
+	TextRun,
+	WidthType,
+	type IParagraphOptions,
+	type ParagraphChild
 } from 'docx';
 import type { Run } from '../../csl';
 import type { FinalBlock, FinalDoc, FinalInline } from '../final';
@@ -33,7 +49,10 @@ function children(list: FinalInline[], notes: Notes): ParagraphChild[] {
 	return list.map((i): ParagraphChild => {
 		if (i.t === 'break') return new TextRun({ break: 1 });
 		if (i.t === 'note') {
-			const content = i.paragraphs.map((p) => new Paragraph({ style: i.kind === 'footnote' ? 'FootnoteText' : 'EndnoteText', children: children(p, notes) }));
+			const content = i.paragraphs.map(
+				(p) =>
+					new Paragraph({ style: i.kind === 'footnote' ? 'FootnoteText' : 'EndnoteText', children: children(p, notes) })
+			);
 			const target = i.kind === 'footnote' ? notes.footnotes : notes.endnotes;
 			const id = Object.keys(target).length + 1;
 			target[id] = { children: content.length ? content : [new Paragraph('')] };
@@ -44,7 +63,9 @@ function children(list: FinalInline[], notes: Notes): ParagraphChild[] {
 }
 
 function runChild(run: Run): ParagraphChild {
-	return run.link && /^(https?:|mailto:)/i.test(run.link) ? new ExternalHyperlink({ link: run.link, children: [textRun(run)] }) : textRun(run);
+	return run.link && /^(https?:|mailto:)/i.test(run.link)
+		? new ExternalHyperlink({ link: run.link, children: [textRun(run)] })
+		: textRun(run);
 }
 
 const HEADINGS = [HeadingLevel.TITLE, HeadingLevel.HEADING_1, HeadingLevel.HEADING_2, HeadingLevel.HEADING_3];
@@ -55,14 +76,24 @@ function blocks(list: FinalBlock[], notes: Notes, extra: Partial<IParagraphOptio
 			case 'paragraph':
 				return [new Paragraph({ children: children(b.inlines, notes), ...extra })];
 			case 'heading':
-				return [new Paragraph({ heading: HEADINGS[b.level - 1] ?? HeadingLevel.HEADING_3, children: children(b.inlines, notes) })];
+				return [
+					new Paragraph({
+						heading: HEADINGS[b.level - 1] ?? HeadingLevel.HEADING_3,
+						children: children(b.inlines, notes)
+					})
+				];
 			case 'quote':
 				return b.paragraphs.map((p) => new Paragraph({ style: 'Quote', children: children(p, notes) }));
 			case 'list':
 				return b.items.flatMap((item) =>
 					item.flatMap((x, i) =>
 						x.t === 'paragraph' && i === 0
-							? [new Paragraph({ children: children(x.inlines, notes), ...(b.ordered ? { numbering: { reference: 'numbers', level: 0 } } : { bullet: { level: 0 } }) })]
+							? [
+									new Paragraph({
+										children: children(x.inlines, notes),
+										...(b.ordered ? { numbering: { reference: 'numbers', level: 0 } } : { bullet: { level: 0 } })
+									})
+								]
 							: blocks([x], notes, { indent: { left: HALF_INCH } })
 					)
 				);
@@ -72,7 +103,17 @@ function blocks(list: FinalBlock[], notes: Notes, extra: Partial<IParagraphOptio
 				return [
 					new Table({
 						width: { size: 100, type: WidthType.PERCENTAGE },
-						rows: b.rows.map((r) => new TableRow({ children: r.map((c) => new TableCell({ children: c.paragraphs.map((p) => new Paragraph({ children: children(p, notes) })) })) }))
+						rows: b.rows.map(
+							(r) =>
+								new TableRow({
+									children: r.map(
+										(c) =>
+											new TableCell({
+												children: c.paragraphs.map((p) => new Paragraph({ children: children(p, notes) }))
+											})
+									)
+								})
+						)
 					})
 				];
 			case 'page-break':
@@ -104,22 +145,53 @@ function build(doc: FinalDoc): Document {
 		footnotes: notes.footnotes,
 		endnotes: notes.endnotes,
 		numbering: {
-			config: [{ reference: 'numbers', levels: [{ level: 0, format: LevelFormat.DECIMAL, text: '%1.', alignment: AlignmentType.START, style: { paragraph: { indent: { left: HALF_INCH, hanging: 360 } } } }] }]
+			config: [
+				{
+					reference: 'numbers',
+					levels: [
+						{
+							level: 0,
+							format: LevelFormat.DECIMAL,
+							text: '%1.',
+							alignment: AlignmentType.START,
+							style: { paragraph: { indent: { left: HALF_INCH, hanging: 360 } } }
+						}
+					]
+				}
+			]
 		},
 		styles: {
 			default: {
-				document: { run: { ...plain(), language: { value: doc.lang } }, paragraph: { spacing: { line: 360, after: 120 } } },
+				document: {
+					run: { ...plain(), language: { value: doc.lang } },
+					paragraph: { spacing: { line: 360, after: 120 } }
+				},
 				title: { run: { ...plain(36), bold: true }, paragraph: { spacing: { after: 240 } } },
 				heading1: { run: { ...plain(28), bold: true }, paragraph: { spacing: { before: 320, after: 120 } } },
-				heading2: { run: { ...plain(26), bold: true, italics: true }, paragraph: { spacing: { before: 240, after: 120 } } },
+				heading2: {
+					run: { ...plain(26), bold: true, italics: true },
+					paragraph: { spacing: { before: 240, after: 120 } }
+				},
 				heading3: { run: { ...plain(24), italics: true }, paragraph: { spacing: { before: 200, after: 100 } } }
 			},
 			paragraphStyles: [
 				{ id: 'Quote', name: 'Quote', basedOn: 'Normal', paragraph: { indent: { left: HALF_INCH, right: HALF_INCH } } },
 				{ id: 'Bibliography', name: 'Bibliography', basedOn: 'Normal' },
 				{ id: 'Caption', name: 'caption', basedOn: 'Normal', run: { size: 20 } },
-				{ id: 'FootnoteText', name: 'footnote text', basedOn: 'Normal', run: { size: 20 }, paragraph: { spacing: { line: 240, after: 40 } } },
-				{ id: 'EndnoteText', name: 'endnote text', basedOn: 'Normal', run: { size: 20 }, paragraph: { spacing: { line: 240, after: 40 } } }
+				{
+					id: 'FootnoteText',
+					name: 'footnote text',
+					basedOn: 'Normal',
+					run: { size: 20 },
+					paragraph: { spacing: { line: 240, after: 40 } }
+				},
+				{
+					id: 'EndnoteText',
+					name: 'endnote text',
+					basedOn: 'Normal',
+					run: { size: 20 },
+					paragraph: { spacing: { line: 240, after: 40 } }
+				}
 			]
 		},
 		sections: [{ children: content }]

@@ -19,7 +19,10 @@ export function writeHtml(doc: FinalDoc): string {
 		if (!list.length) return '';
 		const role = kind === 'footnote' ? 'doc-footnote' : 'doc-endnote';
 		const items = list
-			.map((n) => `<li id="${kind}-${n.number}" role="${role}">${n.html} <a href="#ref-${kind}-${n.number}" role="doc-backlink" aria-label="Back to note ${n.number} in the text">↩</a></li>`)
+			.map(
+				(n) =>
+					`<li id="${kind}-${n.number}" role="${role}">${n.html} <a href="#ref-${kind}-${n.number}" role="doc-backlink" aria-label="Back to note ${n.number} in the text">↩</a></li>`
+			)
 			.join('\n');
 		return `<section${kind === 'endnote' ? ' role="doc-endnotes"' : ''} class="notes"><h2>${title}</h2>\n<ol>\n${items}\n</ol></section>`;
 	};
