@@ -1,0 +1,182 @@
+import { expect, test } from '@playwright/test';
+import { caretAfter, chooseStyle, expectAccessible, openDraft, sheetText, watchErrors } from './helpers';
+
+test('Esc leaves no trace of the cite line', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	const before = await sheetText(page);
+	await caretAfter(page, 'Its history on the shore is longer.');
+	await page.keyboard.press('Control+Shift+e');
+	await expect(page.getByRole('dialog', { name: 'Cite' })).toBeVisible();
+	await page.keyboard.type('okafor p 3');
+	await page.keyboard.press('Escape');
+	await expect(page.getByRole('dialog', { name: 'Cite' })).toBeHidden();
+	expect(await sheetText(page)).toBe(before);
+	done();
+});
+
+test('an existing citation: locator, form, one source out, all of it out, undone', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	const cite = sheet.getByRole('button', { name: /Citation: \(Dietz & Olsen/ });
+	await cite.dblclick();
+	const line = page.getByRole('dialog', { name: 'Edit the citation' });
+	const input = line.getByRole('combobox');
+	await expect(input).toHaveValue('Lindqvist 2011 ch 1; Dietz & Olsen 1999');
+	await input.fill('Lindqvist 2011 p 12; Dietz & Olsen 1999');
+	await expect(line).toContainText('(Dietz & Olsen, 1999; Lindqvist, 2011, p. 12)');
+	await line.getByRole('button', { name: 'Remove Dietz & Olsen 1999 from the citation' }).click();
+	await expect(line.locator('ins')).toHaveText('(Lindqvist, 2011, p. 12)');
+	await line.getByRole('radio', { name: 'Lindqvist (2011, p. 12)' }).click();
+	await line.getByRole('button', { name: 'Change', exact: true }).click();
+	await expect(sheet).toContainText('did not know of the earlier ones Lindqvist (2011, p. 12).');
+	await sheet.getByRole('button', { name: 'Citation: Lindqvist (2011, p. 12)' }).dblclick();
+	await page.getByRole('button', { name: 'Delete the citation' }).click();
+	await expect(sheet).toContainText('did not know of the earlier ones.');
+	await page.keyboard.press('Control+z');
+	await page.keyboard.press('Control+z');
+	await expect(sheet).toContainText('(Dietz & Olsen, 1999; Lindqvist, 2011, Chapter 1).');
+	done();
+});
+
+test('a new source is met in mid-sentence: short form, and pasted record', async ({ page, context }) => {
+	const done = watchErrors(page);
+	await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+	await openDraft(page, 'shore');
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await caretAfter(page, 'Its history on the shore is longer.');
+	await page.keyboard.type(' @');
+	const line = page.getByRole('dialog', { name: 'Cite' });
+	await line.getByRole('combobox').fill('zzyzx');
+	await expect(line).toContainText('No source matches “zzyzx”.');
+	await line.getByRole('button', { name: 'Add one' }).click();
+	await line.getByLabel('Author').fill('Zell, Ada');
+	await line.getByLabel('Title').fill('The unlit pier');
+	await line.getByLabel('Date').fill('2001');
+	await line.getByRole('button', { name: 'Add and cite' }).click();
+	await expect(line.locator('ins')).toHaveText('(Zell, 2001)');
+	await page.keyboard.press('Enter');
+	await expect(sheet).toContainText('Its history on the shore is longer (Zell, 2001).');
+
+	await page.evaluate(() =>
+		navigator.clipboard.writeText('@book{yarrow1990, author={Yarrow, Ben}, title={Piers}, year=1990}')
+	);
+	await caretAfter(page, 'Later counts were made for other reasons');
+	await page.keyboard.press('Control+Shift+e');
+	await page.keyboard.press('Control+v');
+	await expect(line.locator('ins')).toHaveText('(Yarrow, 1990)');
+	await page.keyboard.press('Enter');
+	await expect(sheet).toContainText('for other reasons (Yarrow, 1990), with other traps');
+	done();
+});
+
+test('own notes: insert, write in the margin with a citation, delete, undo', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'lamplighters');
+	const notes = page.getByRole('complementary', { name: 'Notes' });
+	await expect(notes.getByText('Judith Marlowe, A Town by the Bell')).toBeVisible();
+	await caretAfter(page, 'The usual answer is civic');
+	await page.keyboard.press('Alt+n');
+	const note = page.getByRole('textbox', { name: 'Your note 3' });
+	await expect(note).toBeFocused();
+	await page.keyboard.type('Or was, until lately @');
+	const line = page.getByRole('dialog', { name: 'Cite' });
+	await page.keyboard.type('osei shore');
+	await page.keyboard.press('Enter');
+	await page.keyboard.type(' p 9');
+	await page.keyboard.press('Enter');
+	await expect(line).toBeHidden();
+	await page.keyboard.type('.');
+	await expect(note).toContainText(
+		'Or was, until lately Kwame Osei, Insuring the Shore (Callow: Tidemark Press, 1996), 9.'
+	);
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet).toContainText('The usual answer is civic.3 In the town');
+	await note.hover();
+	await page.getByRole('button', { name: 'Delete note 3' }).click();
+	await expect(sheet).toContainText('The usual answer is civic. In the town');
+	await page.keyboard.press('Control+z');
+	await expect(sheet).toContainText('The usual answer is civic.3 In the town');
+	await expect(page.getByRole('textbox', { name: 'Your note 3' })).toContainText('Or was, until lately Kwame Osei');
+	done();
+});
+
+test('an entry leads to its places and its source; typing cannot break the list', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	const list = page.getByRole('list', { name: 'Bibliography entries' });
+	const entry = list.getByRole('listitem').filter({ hasText: 'Moths at the harbour lamps' });
+	await entry.click();
+	const menu = page.getByRole('dialog', { name: 'About this entry' });
+	await expect(menu).toContainText('Cited twice'.replace('twice', '2 times'));
+	await menu.getByRole('button', { name: /still trimmed by hand/ }).click();
+	await expect(page.locator('.cite.selected')).toHaveText('(Abara, 1931)');
+	const before = await list.innerText();
+	await page.getByRole('textbox', { name: 'Manuscript text' }).getByRole('heading', { name: 'References' }).click();
+	await page.keyboard.press('End');
+	await page.keyboard.type(' cited');
+	await page.keyboard.press('Delete');
+	await expect(page.getByRole('heading', { name: 'References cited' })).toBeVisible();
+	expect(await list.innerText()).toBe(before);
+	await entry.hover();
+	await expect(page.locator('.cite.lit')).toHaveCount(2);
+	await entry.click();
+	await menu.getByRole('link', { name: 'Open its source' }).click();
+	await expect(page.getByRole('button', { name: /Moths at the harbour lamps/, expanded: true })).toBeVisible();
+	done();
+});
+
+test('any of the catalogue’s styles is found by title and applied', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	await page.getByRole('button', { name: /^Citation style/ }).click();
+	const panel = page.getByRole('dialog', { name: 'Citation style' });
+	await panel.getByRole('searchbox', { name: 'Find a style' }).fill('council of science editors');
+	const row = panel.getByRole('button', { name: /^Council of Science Editors/ }).first();
+	await row.click();
+	await expect(panel).toContainText(/reformatted|become/);
+	await panel.getByRole('button', { name: 'Use this style' }).click();
+	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toContainText(/two decades ?\(?1/);
+	done();
+});
+
+test('saved within a second, and back after the tab is killed', async ({ page, context }) => {
+	await openDraft(page, 'who-paid');
+	await caretAfter(page, 'It is also a story about bills.');
+	await page.keyboard.type(' And about weather.');
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 1500 });
+	await page.close({ runBeforeUnload: false });
+	const again = await context.newPage();
+	await openDraft(again, 'who-paid');
+	expect(await sheetText(again)).toContain('It is also a story about bills. And about weather.');
+});
+
+test('a second tab on the same manuscript is told and cannot overwrite', async ({ page, context }) => {
+	await openDraft(page, 'who-paid');
+	const second = await context.newPage();
+	await openDraft(second, 'who-paid');
+	await expect(second.getByRole('alert')).toContainText('open in another tab');
+	await caretAfter(second, 'It is also a story about bills.');
+	await second.keyboard.type('xyz');
+	expect(await sheetText(second)).not.toContain('xyz');
+});
+
+test('Draft has no accessibility violations: in text, cite line, style panel, notes, dark', async ({ page }) => {
+	test.setTimeout(120_000);
+	await openDraft(page, 'shore');
+	await expectAccessible(page);
+	await caretAfter(page, 'Its history on the shore is longer.');
+	await page.keyboard.type(' @okaf');
+	await expect(page.getByRole('dialog', { name: 'Cite' }).locator('ins')).not.toBeEmpty();
+	await expectAccessible(page);
+	await page.keyboard.press('Escape');
+	await page.getByRole('button', { name: /^Citation style/ }).click();
+	await expect(page.getByText('Then, APA 7th')).toBeVisible();
+	await expectAccessible(page);
+	await page.keyboard.press('Escape');
+	await chooseStyle(page, 'Chicago 17th, full note');
+	await expectAccessible(page);
+	await page.getByRole('button', { name: 'Dark theme' }).click();
+	await expectAccessible(page);
+});

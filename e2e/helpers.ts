@@ -1,0 +1,80 @@
+import { expect, type ConsoleMessage, type Page } from '@playwright/test';
+import AxeBuilder from '@axe-core/playwright';
+
+/** Collects console errors and page errors; a test that has any fails at its end. */
+export function watchErrors(page: Page, allow: RegExp[] = []): () => void {
+	const seen: string[] = [];
+	page.on('console', (m: ConsoleMessage) => {
+		if (m.type() === 'error' && !allow.some((r) => r.test(m.text()))) seen.push(m.text());
+	});
+	page.on('pageerror', (e) => seen.push(String(e)));
+	return () => expect(seen, 'no error in the console').toEqual([]);
+}
+
+/** axe finds nothing on the page as it stands. */
+export async function expectAccessible(page: Page): Promise<void> {
+	// things that fade in are looked at when they are there
+	await page.waitForTimeout(450);
+	const result = await new AxeBuilder({ page }).analyze();
+	expect(result.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(' | ')}`)).toEqual([]);
+}
+
+/** The demo desk, ready. */
+export async function openDesk(page: Page): Promise<void> {
+	await page.goto('/');
+	await expect(page.getByRole('heading', { name: 'On the desk' })).toBeVisible();
+	await expect(page.getByRole('link', { name: 'What the lamps did to the shore' })).toBeVisible();
+}
+
+/** Opens a demo manuscript and waits until its citations are formatted. */
+export async function openDraft(page: Page, id: 'shore' | 'lamplighters' | 'who-paid'): Promise<void> {
+	await page.goto(`/draft/${id}`);
+	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toBeVisible();
+	await expect(page.locator('.pending')).toHaveCount(0);
+	await expect(page.locator('.cite').first()).not.toBeEmpty();
+}
+
+/** The manuscript's text as it reads, without the list. */
+export async function sheetText(page: Page): Promise<string> {
+	return page.getByRole('textbox', { name: 'Manuscript text' }).innerText();
+}
+
+/** Puts the caret at the end of the paragraph that has these words. */
+export async function caretAfter(page: Page, words: string): Promise<void> {
+	await page.getByRole('textbox', { name: 'Manuscript text' }).evaluate((root, w) => {
+		const walk = document.createTreeWalker(root, NodeFilter.SHOW_TEXT);
+		let n: Node | null;
+		while ((n = walk.nextNode())) {
+			const at = (n.textContent ?? '').indexOf(w);
+			if (at >= 0) {
+				(root as HTMLElement).focus();
+				const range = document.createRange();
+				range.setStart(n, at + w.length);
+				range.collapse(true);
+				const sel = getSelection()!;
+				sel.removeAllRanges();
+				sel.addRange(range);
+				n.parentElement?.scrollIntoView({ block: 'center' });
+				return;
+			}
+		}
+		throw new Error(`No text has the words ${w}`);
+	}, words);
+	// the editor takes the selection up with the next event
+	await page.waitForTimeout(60);
+}
+
+export async function chooseStyle(page: Page, name: string, exact = true): Promise<void> {
+	await page.getByRole('button', { name: /^Citation style/ }).click();
+	const panel = page.getByRole('dialog', { name: 'Citation style' });
+	await panel
+		.getByRole('button', { name: exact ? new RegExp(`^${name.replace(/[.–]/g, '.')}( |$)`) : name })
+		.first()
+		.click();
+	await expect(panel.getByRole('button', { name: 'Use this style' })).toBeEnabled();
+	await expect(panel.getByText(`Then, ${name}`)).toBeVisible();
+	await panel.getByRole('button', { name: 'Use this style' }).click();
+	await expect(panel).toBeHidden();
+	await expect(page.getByRole('button', { name: /^Citation style/ })).toContainText(name);
+	await expect(page.locator('.pending')).toHaveCount(0);
+}
