@@ -5,6 +5,7 @@
 import { EditorState, NodeSelection, Selection, TextSelection, type Transaction } from 'prosemirror-state';
 import { EditorView } from 'prosemirror-view';
 import type { Node } from 'prosemirror-model';
+import { closeHistory } from 'prosemirror-history';
 import { StepMap, Transform } from 'prosemirror-transform';
 import {
 	countDoc,
@@ -446,7 +447,7 @@ export class Draft implements Desk {
 		const id = newId();
 		const tr = view.state.tr.insert(pos, schema.nodes.note.create({ id, kind }, schema.nodes.paragraph.create()));
 		tr.setSelection(TextSelection.create(tr.doc, pos + tr.doc.nodeAt(pos)!.nodeSize));
-		view.dispatch(tr.scrollIntoView());
+		view.dispatch(closeHistory(tr).scrollIntoView());
 		this.lastChange = 'Note added';
 		this.focusNote(id);
 		return true;
@@ -456,7 +457,7 @@ export class Draft implements Desk {
 		const at = this.notes.get(id)?.getPos();
 		if (at === undefined || !this.view) return;
 		const node = this.view.state.doc.nodeAt(at)!;
-		this.view.dispatch(this.view.state.tr.delete(at, at + node.nodeSize));
+		this.view.dispatch(closeHistory(this.view.state.tr.delete(at, at + node.nodeSize)));
 		this.view.focus();
 		this.lastChange = 'Note deleted';
 	}
@@ -465,12 +466,12 @@ export class Draft implements Desk {
 		// its margin editor mounts with the next drawing
 		const tryFocus = (left: number) => {
 			const inner = this.innerEditors.get(id);
-			if (inner) {
+			if (inner && inner.dom.checkVisibility({ visibilityProperty: true })) {
 				inner.focus();
 				inner.dispatch(inner.state.tr.setSelection(Selection.atEnd(inner.state.doc)).setMeta('outside', true));
 			} else if (left > 0) requestAnimationFrame(() => tryFocus(left - 1));
 		};
-		tryFocus(20);
+		tryFocus(60);
 	}
 
 	// --- citing -----------------------------------------------------------------------------------------------------
@@ -559,7 +560,40 @@ export class Draft implements Desk {
 		}
 		for (const c of cites) this.recent.set(c.sourceId, ++this.recency);
 		this.closeCite();
-		if (tr.docChanged) view.dispatch(tr.scrollIntoView());
+		if (tr.docChanged) view.dispatch(closeHistory(tr).scrollIntoView());
+	}
+
+	/** The words around a citation as the sentence would have it, for the preview. */
+	sentenceWith(target: CiteTarget, cites: DocCite[]): { before: string; after: string } {
+		const doc = target.view.state.doc;
+		const tr = new Transform(doc);
+		let at: number;
+		if (target.editing) at = positionOf(doc, target.editing.id);
+		else {
+			if (target.gap) tr.delete(target.pos, target.pos + 1);
+			const pos = Math.min(target.pos, tr.doc.content.size);
+			const style = this.style;
+			at =
+				insertCitation(
+					tr,
+					pos,
+					'preview',
+					cites,
+					style?.placement ?? 'sentence',
+					style?.american ?? true,
+					target.inNote
+				) - 1;
+		}
+		if (at < 0) return { before: '', after: '' };
+		const place = tr.doc.resolve(at);
+		const leaf = (n: Node) =>
+			n.type === schema.nodes.citation && !this.asNotes ? (this.outputs.get(n.attrs.id)?.text ?? '') : '';
+		const before = place.parent.textBetween(0, place.parentOffset, ' ', leaf);
+		const after = place.parent.textBetween(place.parentOffset + 1, place.parent.content.size, ' ', leaf);
+		return {
+			before: before.length > 46 ? `…${before.slice(-44).trimStart()}` : before,
+			after: after.length > 18 ? `${after.slice(0, 16).trimEnd()}…` : after
+		};
 	}
 
 	closeCite(): void {
@@ -647,7 +681,7 @@ export class Draft implements Desk {
 		const tr = view.state.tr;
 		placeCitations(tr.doc, info.placement, info.american, tr as unknown as Transform, this.style?.placement);
 		tr.setDocAttribute('style', style);
-		view.dispatch(tr);
+		view.dispatch(closeHistory(tr));
 		this.lastChange = `Style changed to ${info.title}`;
 	}
 

@@ -13,7 +13,10 @@
 	import QuickSource from './QuickSource.svelte';
 	import { CiteLineState, labelOf } from './citeline.svelte';
 
-	let { draft, target }: { draft: Draft; target: CiteTarget } = $props();
+	let { draft, target: given }: { draft: Draft; target: CiteTarget } = $props();
+	// one line, one target: when the draft lets go of it, this line still knows what it was about
+	// svelte-ignore state_referenced_locally
+	const target = given;
 	// svelte-ignore state_referenced_locally
 	const line = new CiteLineState(draft, target);
 	let box = $state<HTMLElement | null>(null);
@@ -93,12 +96,7 @@
 		})();
 	});
 
-	const before = $derived.by(() => {
-		const doc = target.view.state.doc;
-		const at = doc.resolve(Math.min(target.pos, doc.content.size));
-		const s = at.parent.textBetween(0, at.parentOffset, ' ', ' ');
-		return s.length > 46 ? `…${s.slice(-44).trimStart()}` : s;
-	});
+	const sentence = $derived(draft.sentenceWith(target, line.previewCites));
 
 	function commit() {
 		draft.commitCite(target, $state.snapshot(line.cites) as DocCite[]);
@@ -299,10 +297,10 @@
 			<!-- eslint-disable svelte/no-at-html-tags -- all of it written by the processor's HTML writer, which escapes data -->
 			<div class="pre" aria-live="polite">
 				{#if draft.asNotes && !target.inNote}
-					<p>{before.trimEnd()} <ins>{@html preview.lead}<sup>n</sup></ins></p>
+					<p>{sentence.before}<ins>{@html preview.lead}<sup>n</sup></ins>{sentence.after}</p>
 					<p class="as-note"><sup>n</sup> {@html preview.html}</p>
 				{:else}
-					<p>{before.trimEnd()} <ins>{@html preview.html || preview.lead}</ins></p>
+					<p>{sentence.before}<ins>{@html preview.html || preview.lead}</ins>{sentence.after}</p>
 				{/if}
 				{#each preview.entries.slice(0, 2) as e (e.id)}<div class="entry">{@html e.html}</div>{/each}
 			</div>

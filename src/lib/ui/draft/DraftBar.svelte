@@ -130,7 +130,7 @@
 		font-weight: 600;
 	}
 	.form {
-		color: var(--ink-3);
+		color: var(--ink-2);
 	}
 	.checks {
 		position: relative;

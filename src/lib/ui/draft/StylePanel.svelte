@@ -324,6 +324,9 @@
 	li button:hover {
 		background: var(--desk-raised);
 	}
+	li button.on small {
+		color: var(--ink-2);
+	}
 	li button.on {
 		background: var(--verdigris-tint);
 		font-weight: 600;

@@ -100,6 +100,9 @@
 			root.adoptedStyleSheets = [css];
 			const body = document.createElement('div');
 			body.className = 'body';
+			// here it is a picture of the file: the roles of a page of its own would clash with this one's
+			for (const m of parsed.querySelectorAll('main')) m.replaceWith(...m.childNodes);
+			for (const e of parsed.querySelectorAll('[role=doc-biblioentry]')) e.removeAttribute('role');
 			body.append(...parsed.body.childNodes);
 			root.replaceChildren(body);
 		};

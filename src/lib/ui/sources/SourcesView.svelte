@@ -40,6 +40,8 @@
 	);
 	const rows = $derived.by((): Source[] => {
 		const q = query.trim();
+		// the index is no state of its own: it changes with the sources
+		void library.sources;
 		let list = q
 			? library.index
 					.find(q, undefined, 5000)
@@ -299,7 +301,7 @@
 	.field::placeholder {
 		color: var(--ink-3);
 	}
-	.tools :global(.kind) {
+	.tools :global(select.kind.kind) {
 		width: 170px;
 		border-radius: 99px;
 		background-color: var(--desk);

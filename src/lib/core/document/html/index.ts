@@ -17,14 +17,16 @@ export function writeHtml(doc: FinalDoc): string {
 	const section = (kind: 'footnote' | 'endnote', title: string) => {
 		const list = notes.filter((n) => n.kind === kind);
 		if (!list.length) return '';
-		const role = kind === 'footnote' ? 'doc-footnote' : 'doc-endnote';
+		const tag = kind === 'footnote' ? 'aside' : 'li';
 		const items = list
-			.map(
-				(n) =>
-					`<li id="${kind}-${n.number}" role="${role}">${n.html} <a href="#ref-${kind}-${n.number}" role="doc-backlink" aria-label="Back to note ${n.number} in the text">↩</a></li>`
-			)
+			.map((n) => {
+				const back = `<a href="#ref-${kind}-${n.number}" role="doc-backlink" aria-label="Back to note ${n.number} in the text">${n.number}</a>`;
+				return `<${tag} id="${kind}-${n.number}" role="doc-${kind}">${back} <div>${n.html}</div></${tag}>`;
+			})
 			.join('\n');
-		return `<section${kind === 'endnote' ? ' role="doc-endnotes"' : ''} class="notes"><h2>${title}</h2>\n<ol>\n${items}\n</ol></section>`;
+		// in DPUB-ARIA 1.1 a footnote is a block of its own, an endnote an item of a list
+		const inside = kind === 'footnote' ? items : `<ul>\n${items}\n</ul>`;
+		return `<section${kind === 'endnote' ? ' role="doc-endnotes"' : ''} class="notes"><h2>${title}</h2>\n${inside}</section>`;
 	};
 	return `<!doctype html>
 <html lang="${esc(doc.lang)}">
@@ -37,8 +39,10 @@ ${doc.authors.map((a) => `<meta name="author" content="${esc(a)}">`).join('\n')}
 body { font: 12pt/1.6 'Literata Variable', Georgia, serif; max-width: 40em; margin: 3em auto; padding: 0 1em; color: #1b2433; }
 h1, h2, h3, h4 { line-height: 1.25; }
 blockquote { margin: 1em 2em; }
-.entries.hanging p { padding-left: 2em; text-indent: -2em; }
-.entries.aligned p { display: grid; grid-template-columns: 2.6em 1fr; }
+.entries.hanging li { padding-left: 2em; text-indent: -2em; }
+.entries.aligned li { display: grid; grid-template-columns: 2.6em 1fr; }
+.entries, .notes ul { list-style: none; padding: 0; } .entries li { margin-bottom: 0.6em; }
+.notes aside, .notes li { display: grid; grid-template-columns: 2.2em 1fr; } .notes p { margin: 0 0 0.5em; }
 .notes { border-top: 1px solid #999; margin-top: 3em; font-size: 0.9em; }
 a { color: inherit; } [role=doc-noteref] { text-decoration: none; } sup { line-height: 0; }
 .small-caps { font-variant: small-caps; }
@@ -100,9 +104,9 @@ function block(b: FinalBlock, notes: NoteOut[]): string {
 		case 'page-break':
 			return '<hr class="page-break">';
 		case 'bibliography':
-			return `<section role="doc-bibliography"><h2>${inline(b.heading, notes)}</h2>\n<div class="entries${b.hanging ? ' hanging' : ''}${b.aligned ? ' aligned' : ''}" role="list">\n${b.entries
-				.map((e) => `<p id="entry-${esc(e.id)}" role="doc-biblioentry">${entry(e.runs, b.aligned)}</p>`)
-				.join('\n')}\n</div></section>`;
+			return `<section role="doc-bibliography"><h2>${inline(b.heading, notes)}</h2>\n<ul class="entries${b.hanging ? ' hanging' : ''}${b.aligned ? ' aligned' : ''}">\n${b.entries
+				.map((e) => `<li id="entry-${esc(e.id)}" role="doc-biblioentry">${entry(e.runs, b.aligned)}</li>`)
+				.join('\n')}\n</ul></section>`;
 	}
 }
 

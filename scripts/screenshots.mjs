@@ -1,0 +1,120 @@
+/** npm run screenshots: one current picture of each main view from the demo data, into docs/screenshots. */
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdirSync, existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { chromium } from '@playwright/test';
+import { CHROMIUM, ensureBrowser, ensurePackages, root } from './ensure.mjs';
+
+ensurePackages();
+ensureBrowser();
+if (!existsSync(join(root, 'build', 'index.js')))
+	spawnSync('npm', ['run', '-s', 'build'], { cwd: root, stdio: 'inherit' });
+const PORT = '4188';
+const base = `http://127.0.0.1:${PORT}`;
+const server = spawn(process.execPath, ['build/index.js'], {
+	cwd: root,
+	env: { ...process.env, HOST: '127.0.0.1', PORT }
+});
+const out = join(root, 'docs', 'screenshots');
+mkdirSync(out, { recursive: true });
+const wanted = process.argv.slice(2);
+const browser = await chromium.launch({
+	executablePath: CHROMIUM,
+	args: ['--no-sandbox', '--disable-dev-shm-usage', '--disable-gpu']
+});
+
+const ready = async (page) => {
+	await page.getByRole('textbox', { name: 'Manuscript text' }).waitFor();
+	await page.waitForFunction(
+		() => document.querySelectorAll('.pending').length === 0 && document.querySelector('.cite')?.textContent
+	);
+	await page.evaluate(() => document.fonts.ready);
+};
+const SHOTS = {
+	desk: async (p) => p.goto(base).then(() => p.getByRole('link', { name: 'Who paid for the light?' }).waitFor()),
+	'draft-in-text': async (p) => {
+		await p.goto(`${base}/draft/shore`);
+		await ready(p);
+	},
+	'draft-notes': async (p) => {
+		await p.goto(`${base}/draft/lamplighters`);
+		await ready(p);
+		await p.getByRole('button', { name: /^Rounds and wages/ }).click();
+	},
+	'cite-line': async (p) => {
+		await p.goto(`${base}/draft/shore`);
+		await ready(p);
+		await p.getByRole('button', { name: /^Moths/ }).click();
+		await p.getByText('Catches on the inner mole fell').click();
+		await p.keyboard.press('Control+Shift+e');
+		await p.keyboard.type('lindqvist estuary');
+		await p.waitForTimeout(300);
+		await p.keyboard.press('Enter');
+		await p.keyboard.type(' p 91; oka');
+		await p.locator('ins').filter({ hasText: 'Lindqvist' }).waitFor();
+		await p.waitForTimeout(500);
+	},
+	'style-panel': async (p) => {
+		await p.goto(`${base}/draft/shore`);
+		await ready(p);
+		await p.getByRole('button', { name: /^Citation style/ }).click();
+		await p.getByRole('button', { name: /^Chicago 17th, full note notes/ }).click();
+		await p.getByText(/become \d+ footnotes/).waitFor();
+	},
+	bibliography: async (p) => {
+		await p.goto(`${base}/draft/shore`);
+		await ready(p);
+		await p.getByRole('button', { name: /^References/ }).click();
+		await p.getByRole('listitem').filter({ hasText: 'Moths at the harbour lamps' }).click();
+	},
+	'draft-dark': async (p) => {
+		await p.goto(`${base}/draft/lamplighters`);
+		await p.evaluate(() => document.documentElement.classList.add('dark'));
+		await ready(p);
+	},
+	sources: async (p) => {
+		await p.goto(`${base}/sources`);
+		await p.getByRole('searchbox').fill('eel');
+		await p.getByRole('button', { name: /EELS AND THE LIT/ }).click();
+		await p.getByText('Copy the entry').waitFor();
+		await p.waitForTimeout(300);
+	},
+	'import-report': async (p) => {
+		await p.goto(`${base}/sources`);
+		await p.getByRole('button', { name: 'Bring in' }).click();
+		await p
+			.getByLabel(/Or paste records here/)
+			.fill(
+				'@article{lark2001, author={Lark, Ida and de Roos, Jan}, title={Bells over water}, journal={Harbour Studies}, year=2001}\n@book{broken, title={No end\n@book{stone1988, author={Stone, Per}, title={Stone quays}, year=1988}\n@article{okonjo, author={Okonjo, Adaeze and Brandt, Lise M.}, title={Mapping the gaslit quays}, year=2019}'
+			);
+		await p.getByRole('button', { name: 'Read', exact: true }).click();
+		await p.getByText('1 skipped').waitFor();
+	},
+	'hand-in': async (p) => {
+		await p.goto(`${base}/draft/lamplighters/hand-in`);
+		await p.getByRole('document').waitFor();
+	}
+};
+
+try {
+	for (let i = 0; i < 50; i++) {
+		const up = await fetch(base).then(
+			(r) => r.ok,
+			() => false
+		);
+		if (up) break;
+		await new Promise((r) => setTimeout(r, 200));
+	}
+	for (const [name, run] of Object.entries(SHOTS)) {
+		if (wanted.length && !wanted.includes(name)) continue;
+		const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+		await run(page);
+		await page.waitForTimeout(700);
+		await page.screenshot({ path: join(out, `${name}.png`) });
+		await page.close();
+		console.log(`${name}.png`);
+	}
+} finally {
+	await browser.close();
+	server.kill();
+}
