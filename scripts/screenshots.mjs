@@ -45,7 +45,7 @@ const SHOTS = {
 		await p.goto(`${base}/draft/shore`);
 		await ready(p);
 		await p.getByRole('button', { name: /^Moths/ }).click();
-		await p.getByText('Catches on the inner mole fell').click();
+		await p.getByText('Catches on the inner mole fell').click({ position: { x: 150, y: 158 } });
 		await p.keyboard.press('Control+Shift+e');
 		await p.keyboard.type('lindqvist estuary');
 		await p.waitForTimeout(300);

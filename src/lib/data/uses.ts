@@ -1,4 +1,5 @@
 /** Where sources are cited across manuscripts, read off the stored documents. */
+import { lastWords } from '$lib/core/manuscript';
 import { db, type Database, type Manuscript } from './db';
 
 export interface Use {
@@ -22,9 +23,8 @@ export function usesIn(m: Manuscript): Map<string, Use[]> {
 		if (n.type === 'text') block.words += n.text ?? '';
 		if (n.type === 'citation') {
 			for (const c of n.attrs?.cites ?? []) {
-				const words = block.words.trim();
 				const list = out.get(c.sourceId) ?? [];
-				list.push({ manuscriptId: m.id, title: m.title, words: words.length > 70 ? `…${words.slice(-68)}` : words });
+				list.push({ manuscriptId: m.id, title: m.title, words: lastWords(block.words.trim(), 70) });
 				out.set(c.sourceId, list);
 			}
 		}

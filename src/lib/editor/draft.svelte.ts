@@ -9,7 +9,9 @@ import { closeHistory } from 'prosemirror-history';
 import { StepMap, Transform } from 'prosemirror-transform';
 import {
 	countDoc,
+	firstWords,
 	insertCitation,
+	lastWords,
 	newId,
 	placeCitations,
 	readCitations,
@@ -590,10 +592,7 @@ export class Draft implements Desk {
 			n.type === schema.nodes.citation && !this.asNotes ? (this.outputs.get(n.attrs.id)?.text ?? '') : '';
 		const before = place.parent.textBetween(0, place.parentOffset, ' ', leaf);
 		const after = place.parent.textBetween(place.parentOffset + 1, place.parent.content.size, ' ', leaf);
-		return {
-			before: before.length > 46 ? `…${before.slice(-44).trimStart()}` : before,
-			after: after.length > 18 ? `${after.slice(0, 16).trimEnd()}…` : after
-		};
+		return { before: lastWords(before, 46), after: firstWords(after, 24) };
 	}
 
 	closeCite(): void {
@@ -632,7 +631,7 @@ export class Draft implements Desk {
 					id: c.id,
 					pos,
 					section: this.outline[sectionAt(this.outline, pos)]?.title ?? this.title,
-					words: before.length > 60 ? `…${before.slice(-58)}` : before
+					words: lastWords(before, 60)
 				};
 			});
 	}

@@ -7,4 +7,5 @@ export { insertCitation, removeCitation } from './insert';
 export { readOutline, sectionAt, countDoc, countWords, type Section, type WordCount } from './outline';
 export { docFromText } from './text-form';
 export { readLocator, writeLocator, tidyLocator, type TypedLocator } from './locator';
+export { firstWords, lastWords } from './snippet';
 export { newId } from './ids';

@@ -128,6 +128,7 @@
 							><DotsHorizontalOutline class="icon" /></Btn
 						>
 						<Dropdown
+							placement="bottom-end"
 							simple
 							class="menu"
 							isOpen={openMenu === m.id}

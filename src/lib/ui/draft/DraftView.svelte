@@ -22,7 +22,8 @@
 	let sheet = $state<HTMLElement | null>(null);
 	let styleOpen = $state(false);
 	let keysOpen = $state(false);
-	let folded = $state(false);
+	// a narrow window has no room for the outline beside the sheet
+	let folded = $state(window.matchMedia('(max-width: 1120px)').matches);
 
 	onMount(() => {
 		let gone = false;
@@ -132,6 +133,7 @@
 		grid-template-columns: 40px minmax(0, 1fr);
 	}
 	.surface {
+		grid-column: 2;
 		overflow: auto;
 		min-height: 0;
 	}

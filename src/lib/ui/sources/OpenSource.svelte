@@ -252,15 +252,6 @@
 		outline: none;
 		background: var(--desk-raised);
 	}
-	.f :global(select.plain.plain) {
-		background-color: transparent;
-		border: 1px solid transparent;
-		color: var(--ink);
-		padding: 4px 28px 4px 6px;
-		font-size: 13px;
-		width: auto;
-		line-height: 1.4;
-	}
 	.end {
 		display: flex;
 		gap: 14px;

@@ -301,14 +301,6 @@
 	.field::placeholder {
 		color: var(--ink-3);
 	}
-	.tools :global(select.kind.kind) {
-		width: 170px;
-		border-radius: 99px;
-		background-color: var(--desk);
-		border-color: var(--line);
-		color: var(--ink-2);
-		font-size: 12.5px;
-	}
 	.facet {
 		border: 1px solid var(--line);
 		border-radius: 99px;
