@@ -45,9 +45,8 @@ function point(parts: unknown): DatePoint | null {
 	if (parts[0] == null || parts[0] === '' || !Number.isFinite(parseInt(String(parts[0]), 10))) return null;
 	let month = num(parts[1]);
 	let season = 0;
-	// months 13 to 24 are seasons: 13–16 by custom of CSL-JSON, 21–24 by ISO 8601-2
-	if (month > 20 && month < 25) [season, month] = [month - 20, 0];
-	else if (month > 12 && month < 17) [season, month] = [month - 12, 0];
+	// months 13 to 24 are seasons: 21–24 by ISO 8601-2, the others by custom of CSL-JSON
+	if (month > 12 && month < 25) [season, month] = [((month - 13) % 4) + 1, 0];
 	else if (month > 12 || month < 0) month = 0;
 	const day = num(parts[2]);
 	return { year, month, day: month ? Math.max(0, day) : 0, season };

@@ -4,6 +4,7 @@ import { compileDecor, termStart } from './decor';
 import { parseField, stripMarkup } from './field';
 import { findTerm, ordinalSuffix, termText, type Locale } from './locale';
 import { formatPages, fromRoman, isNumeric, isPlural, splitNumbers, toRoman, type PageFormat } from './numbers';
+import { cleanName } from './names';
 import { dateOf, hasVariable, namesOf, textValue, variableText } from './read';
 import { join, type Rich } from './rich';
 import { elements, textOf, type Tree } from './tree';
@@ -48,7 +49,10 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 		let text = variableText(c, variable, form);
 		// a letter that is not needed does not make a group empty: "n.d." stands without one
 		if (variable !== 'year-suffix' || text) c.called++;
-		if (variable === 'citation-label') text = text || citationLabel(c);
+		if (variable === 'citation-label') {
+			text = (text || citationLabel(c)) + c.yearSuffix;
+			c.yearSuffixUsed = true;
+		}
 		if (!text) return null;
 		c.filled++;
 		c.used?.push(variable);
@@ -95,7 +99,10 @@ function pageText(text: string, isPage: boolean, c: Context): string {
 /** Family-name letters and year, where data has no label of its own (common practice of label styles). */
 function citationLabel(c: Context): string {
 	const first = ['author', 'editor', 'translator'].map((v) => namesOf(c.item, v)).find((l) => l.length) ?? [];
-	const names = first.map((n) => n.family ?? n.literal ?? '');
+	const names = first.map((n) => {
+		const x = cleanName(n);
+		return x.literal || x.family || x.given;
+	});
 	const pick =
 		names.length === 0
 			? textValue(c.item, 'title').slice(0, 4)
@@ -109,7 +116,7 @@ function citationLabel(c: Context): string {
 							.join('');
 	const d = dateOf(c.item, 'issued');
 	const year = d?.start ? String(d.start.year).slice(-2) : '';
-	return pick + year + c.yearSuffix;
+	return pick + year;
 }
 
 /** Compiles a `number` element. */
@@ -210,9 +217,11 @@ function grouped(run: Eval): Eval {
 		c.filled = 0;
 		const out = run(c);
 		const dead = c.called > 0 && c.filled === 0;
-		c.called += called;
-		c.filled += filled;
-		if (dead || out == null) return null;
+		const printed = !dead && out != null;
+		// like a group within a group, a macro that prints counts as a variable with a value
+		c.called += called + (printed ? 1 : 0);
+		c.filled += filled + (printed ? 1 : 0);
+		if (!printed) return null;
 		// delimiters reach into a macro's own choose, not through the macro
 		return typeof out === 'object' && out.spread ? { kids: out.kids } : out;
 	};

@@ -30,6 +30,8 @@ const NO_DECORATION = { 'font-style': 'normal', 'font-weight': 'normal', 'font-v
 
 const OPENERS: Record<string, string> = { '“': '”', '‘': '’', '„': '“' };
 const PLAIN = /^[^<"'“”‘’«»„&]*$/;
+/** A thin space that does not break stands inside guillemets (French orthography). */
+const guillemets = (s: string) => s.replace(/«[ \u00a0]/g, '«\u202f').replace(/[ \u00a0]»/g, '\u202f»');
 const cache = new Map<string, Rich>();
 const CACHE_LIMIT = 50000;
 
@@ -38,7 +40,9 @@ export function parseField(s: string): Rich {
 	if (PLAIN.test(s)) return s;
 	let r = cache.get(s);
 	if (r === undefined) {
-		r = parse(s);
+		r = parse(guillemets(s));
+		if (typeof r === 'object' && !r.format && !r.quote) r.field = true;
+		else if (typeof r === 'object') r = { kids: [r], field: true };
 		if (cache.size > CACHE_LIMIT) cache.clear();
 		cache.set(s, r);
 	}
@@ -64,7 +68,11 @@ function parse(s: string): Rich {
 			else top().kids.push(k);
 		}
 	};
-	const open = (node: RichNode, close: string, source: string) => stack.push({ node, close, source });
+	let justOpened = false;
+	const open = (node: RichNode, close: string, source: string) => {
+		stack.push({ node, close, source });
+		justOpened = true;
+	};
 	const closeAt = (depth: number) => {
 		while (stack.length > depth + 1) dissolve();
 		const o = stack.pop()!;
@@ -99,14 +107,17 @@ function parse(s: string): Rich {
 			i++;
 			continue;
 		}
+		const wasOpened = justOpened;
+		justOpened = false;
 		const before = s[i - 1] ?? ' ';
 		const after = s[i + 1] ?? ' ';
 		if (c === '"' || c === "'") {
 			const at = openIndex(c);
-			const startsWord = /[\s([{<>/–—-]|["'“‘]/.test(before) && !/\s/.test(after);
+			const startsWord =
+				(/[\s([{<>/–—-]/.test(before) || (wasOpened && !/[\p{L}\p{N}]/u.test(before))) && !/\s/.test(after);
 			const endsWord = !/\s/.test(before) && !/[\p{L}\p{N}]/u.test(after);
 			if (at >= 0 && endsWord && stack.slice(at + 1).every((o) => o.close.length === 1)) closeAt(at);
-			else if (startsWord && at < 0 && i < s.length - 1) open({ kids: [], quote: true }, c, c);
+			else if (startsWord && at < 0 && i < s.length - 1) open({ kids: [], quote: true, typed: c }, c, c);
 			else text(c === "'" ? '’' : c);
 			i++;
 			continue;
@@ -117,7 +128,7 @@ function parse(s: string): Rich {
 			s.indexOf(OPENERS[c], i + 1) > 0 &&
 			!(c === '‘' && isApostrophe(before, after))
 		) {
-			open({ kids: [], quote: true }, OPENERS[c], c);
+			open({ kids: [], quote: true, typed: c === '‘' ? "'" : '"' }, OPENERS[c], c);
 			i++;
 			continue;
 		}
@@ -138,6 +149,16 @@ function parse(s: string): Rich {
 }
 
 const isApostrophe = (before: string, after: string) => /[\p{L}\p{N}]/u.test(before) && /[\p{L}\p{N}]/u.test(after);
+
+/** Words a person typed around a cite: markup is read, quotation marks keep the shape they were typed in. */
+export function parseTyped(s: string): Rich {
+	const shape = (r: Rich): Rich => {
+		if (typeof r === 'string') return r;
+		const kids = r.kids.map(shape);
+		return r.quote ? { ...r, kids, quote: r.typed === "'" ? 'single' : 'double' } : { ...r, kids };
+	};
+	return shape(parseField(s));
+}
 
 /** Field text without its markup, for sorting and matching. */
 export function stripMarkup(s: string): string {

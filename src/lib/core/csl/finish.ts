@@ -14,6 +14,8 @@ interface Cell {
 	block: boolean;
 	/** Superscript and the like: does not take part in collisions. */
 	raised: boolean;
+	/** Number of the field the cell comes from; 0 for what the style wrote. */
+	field: number;
 }
 
 /** What becomes of two marks that meet: the pair, or the one that stays. */
@@ -34,26 +36,37 @@ export function finish(r: Rich | null, locale: Locale): Rich | null {
 		[termText(locale, 'open-inner-quote') || '‘', termText(locale, 'close-inner-quote') || '’']
 	];
 	const cells: Cell[] = [];
-	collect(r, 0, cells, marks, false);
+	collect(r, 0, cells, marks, false, 0, { n: 0 });
 	settle(cells, locale.punctuationInQuote);
 	const at = { i: 0 };
 	return rebuild(r, cells, at);
 }
 
-function collect(r: Rich, depth: number, cells: Cell[], marks: string[][], raised: boolean): void {
+function collect(
+	r: Rich,
+	depth: number,
+	cells: Cell[],
+	marks: string[][],
+	raised: boolean,
+	field: number,
+	fields: { n: number }
+): void {
+	const cell = (t: string, q: Cell['q'], up: boolean, block = false) => cells.push({ t, q, block, raised: up, field });
 	if (typeof r === 'string') {
-		cells.push({ t: r, q: 0, block: false, raised });
+		cell(r, 0, raised);
 		return;
 	}
+	if (r.field && !field) field = ++fields.n;
 	const up = raised || r.format?.['vertical-align'] === 'sup';
-	if (r.display) cells.push({ t: '', q: 0, block: true, raised });
+	if (r.display) cell('', 0, raised, true);
 	if (r.quote) {
-		cells.push({ t: marks[depth % 2][0], q: 1, block: false, raised: up });
-		for (const k of r.kids) collect(k, depth + 1, cells, marks, up);
-		cells.push({ t: marks[depth % 2][1], q: 2, block: false, raised: up });
+		const shape = r.quote === 'double' ? 0 : r.quote === 'single' ? 1 : depth % 2;
+		cell(marks[shape][0], 1, up);
+		for (const k of r.kids) collect(k, depth + 1, cells, marks, up, field, fields);
+		cell(marks[shape][1], 2, up);
 		return;
 	}
-	for (const k of r.kids) collect(k, depth, cells, marks, up);
+	for (const k of r.kids) collect(k, depth, cells, marks, up, field, fields);
 }
 
 function rebuild(r: Rich, cells: Cell[], at: { i: number }): Rich | null {
@@ -134,6 +147,8 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	}
 	const inside = cells[target];
 	if (inside.q === 1) return;
+	// both sides were written in one field: it is as its writer wanted it
+	if (cell.field && cell.field === cells[p].field) return;
 	const a = inside.t[inside.t.length - 1];
 	const moves = inQuote && (n === '.' || n === ',' || n === '!' || n === '?');
 	const moveIn = () => {

@@ -3,12 +3,17 @@ import type { Format, Rich } from './rich';
 
 const escapeText = (s: string) => s.replace(/&/g, '&#38;').replace(/</g, '&#60;').replace(/>/g, '&#62;');
 
-/** Characters that are raised letters and digits by themselves, as raised text. */
-const RAISED = 'ªº¹²³⁰⁴⁵⁶⁷⁸⁹ʳᵉᵈᵗʰⁿˢᵃᵒⁱ';
-const FLAT = 'ao123' + '0456789' + 'redthnsaoi';
-const RAISED_CHARS = new RegExp(`[${RAISED}]`, 'g');
-const bodyText = (s: string) => escapeText(s).replace(RAISED_CHARS, (c) => `<sup>${FLAT[RAISED.indexOf(c)]}</sup>`);
-const escapeAttr = (s: string) => escapeText(s).replace(/"/g, '&#34;').replace(/'/g, '&#39;');
+/** Characters that are raised letters and digits by themselves are raised text (their compatibility form, UAX 15). */
+const RAISED_CHARS =
+	/[ªº¹²³\u02b0-\u02b8\u02e0-\u02e4\u1d2c-\u1d61\u2070-\u207f\u2120\u2122\u3192-\u319f\u02c0\u02c1\u06e5\u06e6]/g;
+/** Raised letters without a compatibility form. */
+const RAISED_ALONE: Record<string, string> = { '\u02c0': 'ʔ', '\u02c1': 'ʕ', '\u06e5': 'و', '\u06e6': 'ي' };
+const bodyText = (s: string) => {
+	const t = escapeText(s);
+	return t.search(RAISED_CHARS) < 0
+		? t
+		: t.replace(RAISED_CHARS, (c) => `<sup>${RAISED_ALONE[c] ?? c.normalize('NFKD')}</sup>`);
+};
 
 interface State {
 	'font-style': string;

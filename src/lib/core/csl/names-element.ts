@@ -54,7 +54,7 @@ function nameOptions(name: Tree | undefined, inherited: NameDefaults): NameOptio
 		}
 	}
 	const min = int('et-al-min');
-	const useFirst = int('et-al-use-first');
+	const useFirst = a['et-al-use-first'] != null ? int('et-al-use-first') : -1;
 	return {
 		and: a.and === 'text' || a.and === 'symbol' ? a.and : '',
 		delimiter: a.delimiter ?? ', ',
@@ -64,7 +64,7 @@ function nameOptions(name: Tree | undefined, inherited: NameDefaults): NameOptio
 		etAlUseFirst: useFirst,
 		etAlUseLast: a['et-al-use-last'] === 'true',
 		etAlSubsequentMin: int('et-al-subsequent-min') || min,
-		etAlSubsequentUseFirst: int('et-al-subsequent-use-first') || useFirst,
+		etAlSubsequentUseFirst: a['et-al-subsequent-use-first'] != null ? int('et-al-subsequent-use-first') : useFirst,
 		form: a.form === 'short' || a.form === 'count' ? a.form : 'long',
 		initialize: a.initialize !== 'false',
 		initializeWith: a['initialize-with'] ?? null,
@@ -249,7 +249,7 @@ function shownCount(
 		min = c.sortNames.min ?? min;
 		use = c.sortNames.useFirst ?? use;
 	}
-	if (!min || !use || total < min) return { shown: total, base: total, cut: false };
+	if (!min || use < 0 || total < min) return { shown: total, base: total, cut: false };
 	const base = Math.min(use, total);
 	const shown = Math.min(total, Math.max(base, least));
 	return { shown, base, cut: shown < total };
@@ -368,6 +368,8 @@ function joinNames(
 	const sign = o.and === 'symbol' && !c.wordAnd ? '&' : termText(c.locale, 'and') || 'and';
 	const comma = wants(o.precedesLast, names.length > 2, names.length - 2);
 	const front = join(names.slice(0, -1), o.delimiter)!;
+	// a term that ends in a space of its own is joined as it is (Hebrew)
+	if (/[\s\u2000-\u200a]$/.test(sign)) return seq([front, comma ? o.delimiter : null, sign, names[names.length - 1]]);
 	const gap = comma ? o.delimiter : ' ';
 	void total;
 	return seq([front, /\s$/.test(gap) ? gap : `${gap} `, `${sign} `, names[names.length - 1]]);

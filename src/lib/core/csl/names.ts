@@ -103,7 +103,8 @@ function takeApart(c: CleanName): void {
 		if (m) {
 			const tail = m[3];
 			c.given = m[1].trim();
-			if (/^\p{Ll}/u.test(tail) && !/^(?:jr|sr|esq)\b/i.test(tail)) c.dropping = c.dropping || tail;
+			// a title behind a comma is dropped with its comma: François Hédelin, abbé d’
+			if (/^\p{Ll}/u.test(tail) && !/^(?:jr|sr|esq)\b/i.test(tail)) c.dropping = c.dropping || `, ${tail}`;
 			else {
 				c.suffix = tail;
 				c.commaSuffix = c.commaSuffix || m[2] === '!';
@@ -138,6 +139,7 @@ function takeApart(c: CleanName): void {
 function glue(a: string, b: string): string {
 	if (!a) return b;
 	if (!b) return a;
+	if (b.startsWith(',')) return a + b;
 	return /[’'\-‐–]$/.test(a) ? a + b : `${a} ${b}`;
 }
 
@@ -152,7 +154,11 @@ export function initials(given: string, mark: string, initialize: boolean, hyphe
 		.split(/\s+/)
 		.filter(Boolean);
 	const m = mark.trimEnd();
-	for (const word of words) {
+	for (let word of words) {
+		// markup around a name goes around its initial
+		const markup = /^((?:<[^>]+>)+)(.*?)((?:<\/[^>]+>)+)(.*)$/.exec(word);
+		if (markup) word = markup[2] + markup[4];
+		const before = out.length;
 		if (initialize) {
 			const bare = word.replace(/\.$/, '');
 			if (/^\p{Ll}/u.test(word) && !/^\p{Ll}$/u.test(bare)) {
@@ -163,8 +169,11 @@ export function initials(given: string, mark: string, initialize: boolean, hyphe
 			const capital = (s: string) => {
 				const first = /[\p{L}\p{N}]\p{M}*/u.exec(s);
 				if (!first) return '';
-				// an abbreviation of two letters is one already: Ts., Ph.
-				return /^\p{Lu}\p{Ll}\.$/u.test(word) ? s : first[0].toUpperCase();
+				// what ends in a full stop is an abbreviation already: Ts., Ph., ME.
+				if (word.endsWith('.') && s.length < 5) return s;
+				// two capitals and then small letters are one sound: TSerendorj
+				if (/^\p{Lu}{2}\p{Ll}/u.test(s)) return s[0] + s[1].toLowerCase();
+				return first[0].toUpperCase();
 			};
 			let text = '';
 			subs.forEach((s, i) => {
@@ -178,10 +187,15 @@ export function initials(given: string, mark: string, initialize: boolean, hyphe
 			if (text) out.push({ text, initial: true });
 		} else {
 			const bare = word.replace(/\.$/, '');
-			if (/^\p{Lu}(?:-\p{Lu})?$/u.test(bare.replace(/\.-/g, '-'))) {
+			if (/^\p{Lu}(?:-\p{Lu})?$/u.test(bare.replace(/\.-/g, '-')) || (word.endsWith('.') && bare.length < 5)) {
 				const subs = bare.replace(/\./g, '').split('-');
 				out.push({ text: subs.join(`${m}-`) + m, initial: true });
 			} else out.push({ text: word, initial: false });
+		}
+		if (markup && out.length > before) {
+			const last = out[out.length - 1];
+			const head = /^[^-\s]+/.exec(last.text)![0];
+			last.text = markup[1] + head + markup[3] + last.text.slice(head.length);
 		}
 	}
 	let s = '';
@@ -260,7 +274,10 @@ export function formatName(n: Name | string, o: NameOptions, f: NameForm): Rich 
 		const g = affix(front, o.given);
 		return seq([g, g != null ? ' ' : null, affix(core, o.family)]);
 	}
-	const g = affix(seq([front, front != null && dropping != null ? ' ' : null, dropping]), o.given);
+	const g = affix(
+		seq([front, front != null && dropping != null && !c.dropping.startsWith(',') ? ' ' : null, dropping]),
+		o.given
+	);
 	return seq([g, g != null ? link : null, family, ...suffix]);
 }
 

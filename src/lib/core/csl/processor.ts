@@ -10,13 +10,14 @@ import type { CompiledStyle } from './compile';
 import { expandAlikeNames, letterFor, resolve, type Candidate, type NameUse, type Outcome } from './disambiguate';
 import type { Warning } from './errors';
 import { finish } from './finish';
-import { parseField } from './field';
+import { parseTyped } from './field';
 import { narrativeAuthor } from './narrative';
 import { formatName, type NameOptions } from './names';
 import { findPositions, type CitePosition } from './positions';
+import { withNoteVariables } from './read';
 import { join, plainOf, seq, type Rich } from './rich';
 import { keysFor, makeCompare, type Compare, type KeyValue } from './sort';
-import { Position, type Cite, type Cluster, type Item } from './types';
+import { Position, type Cite, type Cluster, type Item, type Name } from './types';
 
 export interface FormatInput {
 	clusters: Cluster[];
@@ -43,12 +44,16 @@ export interface FormatResult {
 	clusters: ClusterResult[];
 	/** Null where the style has no bibliography. */
 	bibliography: EntryResult[] | null;
+	/** Sources for which the style prints no entry, each with the index it would have had. */
+	omitted: { id: string; at: number }[];
 	warnings: Warning[];
 }
 
 /** A source the processor has met. */
 interface Known {
 	id: string;
+	/** The item as given, whose identity says whether it changed. */
+	given: Item | undefined;
 	item: Item;
 	missing: boolean;
 	/** Changes whenever something changes that shows in a citation or entry. */
@@ -118,6 +123,7 @@ class Engine implements Processor {
 	private stamps = 1;
 	private outcomes = new Map<string, { basis: string; result: Map<string, Outcome> }>();
 	private bibliography: EntryResult[] | null = null;
+	private omitted: { id: string; at: number }[] = [];
 
 	constructor(options: ProcessorOptions) {
 		this.style = options.style;
@@ -169,7 +175,8 @@ class Engine implements Processor {
 			return this.clusterResult(cluster, positions[i]);
 		});
 		if (this.memo.size > seen.size * 2 + 50) for (const id of this.memo.keys()) if (!seen.has(id)) this.memo.delete(id);
-		return { clusters, bibliography: this.entries(), warnings };
+		const bibliography = this.entries();
+		return { clusters, bibliography, omitted: this.omitted, warnings };
 	}
 
 	preview(cites: Cite[], noteNumber = 0): ClusterResult {
@@ -212,10 +219,11 @@ class Engine implements Processor {
 	private meet(id: string, warnings: Warning[] | null, before: Known | undefined): Known {
 		const item = this.getItem(id);
 		if (!item) warnings?.push({ message: 'This source is not in the library.', itemId: id });
-		if (before && (item ? before.item === item : before.missing)) return before;
+		if (before && (item ? before.given === item : before.missing)) return before;
 		return {
 			id,
-			item: item ?? { id, type: 'document', title: '' },
+			given: item,
+			item: item ? withNoteVariables(item) : { id, type: 'document', title: '' },
 			missing: !item,
 			stamp: this.stamps++,
 			number: 0,
@@ -390,17 +398,31 @@ class Engine implements Processor {
 		const o = this.style.citationOptions;
 		const out = new Map<string, Distinction>();
 		if (!o.addGiven || o.givenRule === 'by-cite') return out;
-		const uses: NameUse[] = [];
+		const shown: NameUse[] = [];
+		const all: NameUse[] = [];
 		for (const k of this.order) {
 			k.records.forEach((r, list) => {
-				r.names.slice(0, Math.max(r.base, 1)).forEach((n, index) => {
-					const form = (level: number) =>
-						plainOf(formatName(n, FORMS, { inverted: false, form: 'short', level, demote: 'never', hyphen: true }));
-					uses.push({ sourceId: k.id, list, index, forms: [form(0), form(1), form(2)] });
+				r.names.forEach((n, index) => {
+					const use: NameUse = { sourceId: k.id, list, index, forms: nameForms(n) };
+					all.push(use);
+					if (index < Math.max(r.base, 1)) shown.push(use);
 				});
 			});
 		}
-		for (const [id, given] of expandAlikeNames(uses, o.givenRule)) out.set(id, { shown: [], given, condition: 0 });
+		const given = expandAlikeNames(shown, o.givenRule);
+		// names that are hidden now are expanded by the same rule should they be added later
+		for (const [id, lists] of expandAlikeNames(all, o.givenRule)) {
+			const base = this.known.get(id)!.records;
+			lists.forEach((levels, list) =>
+				levels?.forEach((level, index) => {
+					if (index < Math.max(base[list].base, 1)) return;
+					const mine = given.get(id) ?? [];
+					(mine[list] ??= [])[index] = level;
+					given.set(id, mine);
+				})
+			);
+		}
+		for (const [id, lists] of given) out.set(id, { shown: [], given: lists, condition: 0 });
 		return out;
 	}
 
@@ -532,14 +554,20 @@ class Engine implements Processor {
 
 	private entries(): EntryResult[] | null {
 		const b = this.style.bibliography;
-		if (!b) return null;
+		if (!b) {
+			this.omitted = [];
+			return null;
+		}
 		const list: EntryResult[] = [];
+		const omitted: { id: string; at: number }[] = [];
 		let previous: string[] | null = null;
 		for (const k of this.sorted) {
 			const e = this.entry(k, previous);
 			previous = e.texts;
 			if (e.result) list.push(e.result);
+			else omitted.push({ id: k.id, at: list.length });
 		}
+		this.omitted = omitted;
 		const old = this.bibliography;
 		if (old && old.length === list.length && old.every((e, i) => e === list[i])) return old;
 		this.bibliography = list;
@@ -610,6 +638,18 @@ const FORMS: NameOptions = {
 	sortSeparator: ', '
 };
 
+const formCache = new WeakMap<object, [string, string, string]>();
+/** Family name, with initials, in full. */
+function nameForms(n: Name): [string, string, string] {
+	let f = formCache.get(n);
+	if (!f) {
+		const form = (level: number) =>
+			plainOf(formatName(n, FORMS, { inverted: false, form: 'short', level, demote: 'never', hyphen: true }));
+		formCache.set(n, (f = [form(0), form(1), form(2)]));
+	}
+	return f;
+}
+
 let itemNumbers = 0;
 const numbers = new WeakMap<object, number>();
 /** A number that stands for the identity of an item. */
@@ -665,8 +705,8 @@ function sameCluster(a: Cluster, b: Cluster): boolean {
 function affixes(r: Rich | null, c: Cite): Rich | null {
 	if (!c.prefix && !c.suffix) return r;
 	if (r == null) return null;
-	const prefix = c.prefix ? parseField(/[\s([“‘'"/–—-]$/.test(c.prefix) ? c.prefix : `${c.prefix} `) : null;
-	const suffix = c.suffix ? parseField(/^[\s,.;:!?)\]’”'"/–—-]/.test(c.suffix) ? c.suffix : ` ${c.suffix}`) : null;
+	const prefix = c.prefix ? parseTyped(/[\s([“‘'"/–—-]$/.test(c.prefix) ? c.prefix : `${c.prefix} `) : null;
+	const suffix = c.suffix ? parseTyped(/^[\s,.;:!?)\]’”'"/–—-]/.test(c.suffix) ? c.suffix : ` ${c.suffix}`) : null;
 	return seq([prefix && { kids: [prefix], tag: 'prefix' }, r, suffix && { kids: [suffix], tag: 'suffix' }]);
 }
 

@@ -1,7 +1,7 @@
 /** Reading variables off an item, defensively. */
 import type { Context } from './context';
 import { normalDate, type NormalDate } from './dates';
-import { NAME_VARIABLES, DATE_VARIABLES } from './variables';
+import { NAME_VARIABLES, DATE_VARIABLES, NUMBER_VARIABLES } from './variables';
 import type { Item, Name } from './types';
 
 /** Text of any plain variable; numbers become text; other shapes are empty. */
@@ -90,3 +90,43 @@ export function hasVariable(c: Context, name: string): boolean {
 	if (DATE_VARIABLES.has(name)) return dateOf(c.item, name) !== null;
 	return variableText(c, name, name === 'title-short' ? undefined : undefined) !== '';
 }
+
+const LINE = /^\s*\{?:?([A-Za-z][A-Za-z-]*)\s*:\s*(.+?)\}?\s*$/;
+
+/**
+ * Variables written into the note, one a line at its beginning (`event-date: 2004-10-01`), a custom of CSL-JSON for
+ * fields that a program has no place for. They never overwrite a value that is there. The same item when it has none.
+ */
+export function withNoteVariables(item: Item): Item {
+	const note = item.note;
+	if (typeof note !== 'string' || !note.includes(':')) return item;
+	let out: Item | null = null;
+	const lines = note.split('\n');
+	let read = 0;
+	for (const line of lines) {
+		const m = LINE.exec(line);
+		if (!m) break;
+		const name = m[1];
+		const isDate = DATE_VARIABLES.has(name);
+		const isName = NAME_VARIABLES.has(name);
+		const known = isDate || isName || NUMBER_VARIABLES.has(name) || NOTE_VARIABLES.has(name);
+		if (!known) break;
+		read++;
+		if (item[name] !== undefined && name !== 'type') continue;
+		out ??= { ...item };
+		if (isDate) out[name] = { raw: m[2] };
+		else if (isName) {
+			const [family, given] = m[2].split(/\s*\|\|\s*/);
+			const n = given === undefined ? { literal: m[2] } : { family, given };
+			out[name] = [...((out[name] as Name[] | undefined) ?? []), n];
+		} else out[name] = m[2];
+	}
+	if (out && read) out.note = lines.slice(read).join('\n').trim();
+	return out ?? item;
+}
+
+const NOTE_VARIABLES = new Set(
+	'type title title-short container-title container-title-short event-title event-place publisher publisher-place original-title original-publisher original-publisher-place archive archive-place archive_location genre medium status DOI ISBN ISSN PMID PMCID URL language annote keyword references dimensions scale jurisdiction authority call-number citation-key collection-title volume-title part-title reviewed-title reviewed-genre source division'.split(
+		' '
+	)
+);

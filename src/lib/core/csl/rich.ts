@@ -17,8 +17,12 @@ export type Tag = 'names' | 'year-suffix' | 'number' | 'prefix' | 'suffix';
 export interface RichNode {
 	kids: Rich[];
 	format?: Format;
-	/** The content stands in quotation marks, whose shape the nesting decides. */
-	quote?: boolean;
+	/** The content stands in quotation marks, whose shape the nesting decides, or the writer did by typing them. */
+	quote?: boolean | 'double' | 'single';
+	/** The mark a quotation was opened by in its field. */
+	typed?: string;
+	/** Text of one field: punctuation in it was put there by whoever wrote it, and stays. */
+	field?: boolean;
 	/** Formatting came from markup in the data: it turns off where it is already on (italic inside italic). */
 	flip?: boolean;
 	/** Text case leaves this alone. */
