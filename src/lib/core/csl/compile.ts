@@ -72,6 +72,8 @@ export interface CompiledStyle {
 	disambiguateConditions: number;
 	/** Citations show the citation number. */
 	numeric: boolean;
+	/** Entries show the citation number. */
+	bibliographyNumeric: boolean;
 	usesFirstNoteNumber: boolean;
 	warnings: Warning[];
 }
@@ -134,6 +136,7 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 	};
 	let conditions = 0;
 	let numeric = false;
+	let bibliographyNumeric = false;
 	let usesFirstNote = false;
 
 	const compileArea = (areaTree: Tree, area: Area): Layout => {
@@ -152,6 +155,7 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 			numeric = uses.variables.has('citation-number');
 			usesFirstNote = uses.variables.has('first-reference-note-number');
 		}
+		if (area === 'bibliography') bibliographyNumeric = uses.variables.has('citation-number');
 		return {
 			fields,
 			run: (c) => seq(fields.map((f) => f(c))),
@@ -200,6 +204,7 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 		},
 		disambiguateConditions: conditions,
 		numeric,
+		bibliographyNumeric,
 		usesFirstNoteNumber: usesFirstNote,
 		warnings
 	};

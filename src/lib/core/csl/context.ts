@@ -1,4 +1,5 @@
 /** What a rendering closure knows while it writes one cite or entry. */
+import { letterFor } from './letters';
 import type { Locale } from './locale';
 import type { Rich } from './rich';
 import type { Cite, Item, Name, Position } from './types';
@@ -83,3 +84,73 @@ export interface StyleFacts {
 }
 
 export type Eval = (c: Context) => Rich | null;
+
+/** A context for a style; it is used again and again. */
+export function createContext(locale: Locale, style: StyleFacts): Context {
+	return {
+		item: { id: '', type: '' },
+		locale,
+		style,
+		cite: null,
+		position: 0,
+		nearNote: false,
+		noteNumber: 0,
+		firstNote: 0,
+		citationNumber: 0,
+		yearSuffix: '',
+		yearSuffixUsed: false,
+		distinction: PLAIN_DISTINCTION,
+		inBibliography: false,
+		sorting: false,
+		sortNames: null,
+		suppressed: null,
+		called: 0,
+		filled: 0,
+		used: null,
+		substituting: false,
+		atStart: false,
+		conditionsSeen: 0,
+		namesIndex: 0,
+		records: null,
+		dropNames: false,
+		namesDropped: false,
+		wordAnd: false,
+		firstNames: null,
+		authorSubstitute: null,
+		nameTexts: null
+	};
+}
+
+/** Makes a context ready for a source, as a first cite in the text. */
+export function resetContext(
+	c: Context,
+	source: { item: Item; number: number; letter: number; distinction: Distinction }
+): Context {
+	c.item = source.item;
+	c.cite = null;
+	c.position = 0;
+	c.nearNote = false;
+	c.noteNumber = 0;
+	c.firstNote = 0;
+	c.citationNumber = source.number;
+	c.yearSuffix = source.letter >= 0 ? letterFor(source.letter) : '';
+	c.yearSuffixUsed = false;
+	c.distinction = source.distinction;
+	c.inBibliography = false;
+	c.suppressed = null;
+	c.called = 0;
+	c.filled = 0;
+	c.used = null;
+	c.substituting = false;
+	c.atStart = false;
+	c.conditionsSeen = 0;
+	c.namesIndex = 0;
+	c.records = null;
+	c.dropNames = false;
+	c.namesDropped = false;
+	c.wordAnd = false;
+	c.firstNames = null;
+	c.authorSubstitute = null;
+	c.nameTexts = null;
+	return c;
+}

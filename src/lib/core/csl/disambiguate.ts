@@ -40,18 +40,6 @@ function groupBy<T>(list: T[], key: (t: T) => string): T[][] {
 	return [...map.values()];
 }
 
-/** Letters behind the year: a … z, aa, ab … */
-export function letterFor(n: number): string {
-	let s = '';
-	n++;
-	while (n > 0) {
-		n--;
-		s = String.fromCharCode(97 + (n % 26)) + s;
-		n = Math.floor(n / 26);
-	}
-	return s;
-}
-
 /** The most a name can be expanded by under a rule. */
 const topLevel = (rule: CitationOptions['givenRule']) => (rule.endsWith('with-initials') ? 1 : 2);
 
@@ -179,6 +167,8 @@ export interface NameUse {
 	index: number;
 	/** Family part as shown, initials form, full form. */
 	forms: [string, string, string];
+	/** The style shows it without help. */
+	shown: boolean;
 }
 
 /**

@@ -3,6 +3,8 @@ import type { Format, Rich } from './rich';
 
 const escapeText = (s: string) => s.replace(/&/g, '&#38;').replace(/</g, '&#60;').replace(/>/g, '&#62;');
 
+const escapeAttr = (s: string) => escapeText(s).replace(/"/g, '&#34;').replace(/'/g, '&#39;');
+
 /** Characters that are raised letters and digits by themselves are raised text (their compatibility form, UAX 15). */
 const RAISED_CHARS =
 	/[ªº¹²³\u02b0-\u02b8\u02e0-\u02e4\u1d2c-\u1d61\u2070-\u207f\u2120\u2122\u3192-\u319f\u02c0\u02c1\u06e5\u06e6]/g;

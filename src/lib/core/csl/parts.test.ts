@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { normalDate } from './dates';
-import { letterFor } from './disambiguate';
+import { letterFor } from './letters';
 import { parseField } from './field';
 import { toHtml } from './html';
 import { cleanName, initials } from './names';

@@ -5,19 +5,19 @@
  * made from, and does again only what has another basis. Identity (`===`) of items and clusters is the quick test.
  */
 import { assemble, type Rendered } from './cluster';
-import { PLAIN_DISTINCTION, type Context, type Distinction, type NamesRecord } from './context';
+import { createContext, resetContext, type Context } from './context';
 import type { CompiledStyle } from './compile';
-import { expandAlikeNames, letterFor, resolve, type Candidate, type NameUse, type Outcome } from './disambiguate';
 import type { Warning } from './errors';
 import { finish } from './finish';
 import { parseTyped } from './field';
 import { narrativeAuthor } from './narrative';
-import { formatName, type NameOptions } from './names';
+import type { Known } from './known';
 import { findPositions, type CitePosition } from './positions';
-import { withNoteVariables } from './read';
+import { Register } from './register';
+import { renumber } from './renumber';
 import { join, plainOf, seq, type Rich } from './rich';
 import { keysFor, makeCompare, type Compare, type KeyValue } from './sort';
-import { Position, type Cite, type Cluster, type Item, type Name } from './types';
+import { Position, type Cite, type Cluster, type Item } from './types';
 
 export interface FormatInput {
 	clusters: Cluster[];
@@ -49,26 +49,6 @@ export interface FormatResult {
 	warnings: Warning[];
 }
 
-/** A source the processor has met. */
-interface Known {
-	id: string;
-	/** The item as given, whose identity says whether it changed. */
-	given: Item | undefined;
-	item: Item;
-	missing: boolean;
-	/** Changes whenever something changes that shows in a citation or entry. */
-	stamp: number;
-	number: number;
-	letter: number;
-	distinction: Distinction;
-	keys: KeyValue[] | null;
-	keysNumber: number;
-	base: string | null;
-	records: NamesRecord[];
-	renderCache: Map<string, string>;
-	entry: { stamp: number; previous: string; result: EntryResult | null; texts: string[] | null } | null;
-}
-
 interface ClusterMemo {
 	cluster: Cluster;
 	states: CiteState[];
@@ -78,12 +58,23 @@ interface ClusterMemo {
 interface CiteState {
 	source: Known;
 	stamp: number;
+	/** Citation number where citations show it, else 0. */
+	number: number;
 	position: Position;
 	nearNote: boolean;
 	firstNote: number;
 	noteNumber: number;
 	/** The cite begins its citation. */
 	first: boolean;
+}
+
+interface EntryMemo {
+	stamp: number;
+	number: number;
+	/** Names of the entry before, where the style compares them. */
+	previous: string;
+	result: EntryResult | null;
+	texts: string[] | null;
 }
 
 export interface ProcessorOptions {
@@ -112,80 +103,42 @@ export function createProcessor(options: ProcessorOptions): Processor {
 
 class Engine implements Processor {
 	readonly style: CompiledStyle;
-	private readonly getItem: (id: string) => Item | undefined;
-	private readonly known = new Map<string, Known>();
+	private readonly register: Register;
 	private readonly memo = new Map<string, ClusterMemo>();
-	private readonly compareEntries: Compare;
 	private readonly compareCites: Compare;
 	private readonly context: Context;
-	private order: Known[] = [];
-	private sorted: Known[] = [];
-	private stamps = 1;
-	private outcomes = new Map<string, { basis: string; result: Map<string, Outcome> }>();
+	private readonly entryMemo = new WeakMap<Known, EntryMemo>();
 	private bibliography: EntryResult[] | null = null;
 	private omitted: { id: string; at: number }[] = [];
 
 	constructor(options: ProcessorOptions) {
 		this.style = options.style;
-		this.getItem = options.getItem;
-		const lang = this.style.locale.lang;
-		this.compareEntries = makeCompare(this.style.bibliography?.sort ?? [], lang);
-		this.compareCites = makeCompare(this.style.citation.sort, lang);
-		this.context = {
-			item: { id: '', type: '' },
-			locale: this.style.locale,
-			cite: null,
-			position: 0,
-			nearNote: false,
-			noteNumber: 0,
-			firstNote: 0,
-			citationNumber: 0,
-			yearSuffix: '',
-			yearSuffixUsed: false,
-			distinction: PLAIN_DISTINCTION,
-			inBibliography: false,
-			sorting: false,
-			sortNames: null,
-			suppressed: null,
-			called: 0,
-			filled: 0,
-			used: null,
-			substituting: false,
-			atStart: false,
-			conditionsSeen: 0,
-			namesIndex: 0,
-			records: null,
-			dropNames: false,
-			namesDropped: false,
-			wordAnd: false,
-			firstNames: null,
-			authorSubstitute: null,
-			nameTexts: null,
-			style: this.style.facts
-		};
+		this.compareCites = makeCompare(this.style.citation.sort, this.style.locale.lang);
+		this.context = createContext(this.style.locale, this.style.facts);
+		this.register = new Register(this.style, this.context, options.getItem);
 	}
 
 	format(input: FormatInput): FormatResult {
 		const warnings: Warning[] = [...this.style.warnings];
-		this.register(input, warnings);
+		this.register.update(input, warnings);
 		const positions = findPositions(input.clusters, this.style.citationOptions.nearNoteDistance);
-		const seen = new Set<string>();
-		const clusters = input.clusters.map((cluster, i) => {
-			seen.add(cluster.id);
-			return this.clusterResult(cluster, positions[i]);
-		});
-		if (this.memo.size > seen.size * 2 + 50) for (const id of this.memo.keys()) if (!seen.has(id)) this.memo.delete(id);
+		const clusters = input.clusters.map((cluster, i) => this.clusterResult(cluster, positions[i]));
+		if (this.memo.size > clusters.length * 2 + 50) {
+			const seen = new Set(input.clusters.map((c) => c.id));
+			for (const id of this.memo.keys()) if (!seen.has(id)) this.memo.delete(id);
+		}
 		const bibliography = this.entries();
 		return { clusters, bibliography, omitted: this.omitted, warnings };
 	}
 
 	preview(cites: Cite[], noteNumber = 0): ClusterResult {
 		const states = cites.map((cite): CiteState => {
-			const known = this.known.get(cite.sourceId);
-			const source = known && this.order.includes(known) ? known : this.meet(cite.sourceId, null, known);
+			const known = this.register.meet(cite.sourceId, null);
+			const source = this.register.has(known) ? known : { ...known, number: this.register.order.length + 1 };
 			return {
-				source: source.number ? source : { ...source, number: this.order.length + 1 },
+				source,
 				stamp: source.stamp,
+				number: source.number,
 				position: Position.First,
 				nearNote: false,
 				firstNote: noteNumber,
@@ -196,244 +149,19 @@ class Engine implements Processor {
 		return this.render({ id: '', noteNumber, cites }, states);
 	}
 
-	/** Brings the register of sources up to date: order, numbers, letters, distinctions. */
-	private register(input: FormatInput, warnings: Warning[]): void {
-		const ids = new Set<string>(input.known ?? []);
-		for (const c of input.clusters) for (const cite of c.cites) ids.add(cite.sourceId);
-		for (const id of input.uncited ?? []) ids.add(id);
-		const order: Known[] = [];
-		let changed = false;
-		for (const id of ids) {
-			const before = this.known.get(id);
-			const k = this.meet(id, warnings, before);
-			if (k !== before) changed = true;
-			this.known.set(id, k);
-			order.push(k);
-		}
-		if (!changed && order.length === this.order.length && order.every((k, i) => k === this.order[i])) return;
-		this.order = order;
-		this.sortEntries();
-		this.disambiguate();
-	}
-
-	private meet(id: string, warnings: Warning[] | null, before: Known | undefined): Known {
-		const item = this.getItem(id);
-		if (!item) warnings?.push({ message: 'This source is not in the library.', itemId: id });
-		if (before && (item ? before.given === item : before.missing)) return before;
-		return {
-			id,
-			given: item,
-			item: item ? withNoteVariables(item) : { id, type: 'document', title: '' },
-			missing: !item,
-			stamp: this.stamps++,
-			number: 0,
-			letter: -1,
-			distinction: PLAIN_DISTINCTION,
-			keys: null,
-			keysNumber: 0,
-			base: null,
-			records: [],
-			renderCache: new Map(),
-			entry: null
-		};
-	}
-
 	private reset(k: Known): Context {
-		const c = this.context;
-		c.item = k.item;
-		c.cite = null;
-		c.position = 0;
-		c.nearNote = false;
-		c.noteNumber = 0;
-		c.firstNote = 0;
-		c.citationNumber = k.number;
-		c.yearSuffix = k.letter >= 0 ? letterFor(k.letter) : '';
-		c.yearSuffixUsed = false;
-		c.distinction = k.distinction;
-		c.inBibliography = false;
-		c.suppressed = null;
-		c.called = 0;
-		c.filled = 0;
-		c.used = null;
-		c.substituting = false;
-		c.atStart = false;
-		c.conditionsSeen = 0;
-		c.namesIndex = 0;
-		c.records = null;
-		c.dropNames = false;
-		c.namesDropped = false;
-		c.wordAnd = false;
-		c.firstNames = null;
-		c.authorSubstitute = null;
-		c.nameTexts = null;
-		return c;
-	}
-
-	private keys(k: Known): KeyValue[] {
-		const sort = this.style.bibliography!.sort;
-		const numbered = sort.some((s) => s.usesNumber);
-		if (!k.keys || (numbered && k.keysNumber !== k.number)) {
-			const c = this.reset(k);
-			k.keys = keysFor(sort, c, () => {
-				this.reset(k);
-				c.inBibliography = true;
-			});
-			k.keysNumber = k.number;
-		}
-		return k.keys;
-	}
-
-	private sortEntries(): void {
-		const setNumber = (k: Known, n: number) => {
-			if (k.number === n) return;
-			k.number = n;
-			k.stamp = this.stamps++;
-		};
-		const sort = this.style.bibliography?.sort ?? [];
-		if (!sort.length) {
-			this.sorted = [...this.order];
-			this.order.forEach((k, i) => setNumber(k, i + 1));
-			return;
-		}
-		const rank = new Map(this.order.map((k, i) => [k, i]));
-		const numbered = sort.some((s) => s.usesNumber);
-		if (numbered) this.order.forEach((k, i) => setNumber(k, i + 1));
-		// the list before, then what is new: mostly sorted already
-		const before = this.sorted.filter((k) => rank.has(k));
-		const kept = new Set(before);
-		const list = [...before, ...this.order.filter((k) => !kept.has(k))];
-		for (const k of list) this.keys(k);
-		list.sort((a, b) => this.compareEntries(a.keys!, b.keys!) || rank.get(a)! - rank.get(b)!);
-		this.sorted = list;
-		// numbers that order the list downwards also run downwards
-		const down = sort.some((s) => s.usesNumber && s.descending);
-		list.forEach((k, i) => setNumber(k, down ? list.length - i : i + 1));
-	}
-
-	/** A cite as it reads without locator, letter and position, for finding those that read alike. */
-	private ambiguousForm(k: Known, d: Distinction, records: NamesRecord[] | null = null): string {
-		const c = this.reset(k);
-		c.distinction = d;
-		c.records = records;
-		c.position = Position.Subsequent;
-		c.nearNote = true;
-		c.yearSuffix = '';
-		c.citationNumber = 0;
-		return plainOf(this.style.citation.run(c));
-	}
-
-	private disambiguate(): void {
-		const o = this.style.citationOptions;
-		const active = o.addNames || o.addGiven || o.addYearSuffix || this.style.disambiguateConditions > 0;
-		if (!active) return;
-		for (const k of this.order) {
-			if (k.base === null) {
-				const records: NamesRecord[] = [];
-				k.base = this.ambiguousForm(k, PLAIN_DISTINCTION, records);
-				k.records = records.filter(Boolean);
-			}
-		}
-		const rank = new Map(this.sorted.map((k, i) => [k, i]));
-		const start = this.alikeNames();
-		const groups = new Map<string, Known[]>();
-		for (const k of this.order) {
-			if (k.base === '') continue;
-			const g = groups.get(k.base!);
-			if (g) g.push(k);
-			else groups.set(k.base!, [k]);
-		}
-		const done = new Set<Known>();
-		for (const [base, g] of groups) {
-			if (g.length < 2) continue;
-			const result = this.resolveGroup(base, g, rank, start);
-			for (const k of g) {
-				const r = result.get(k.id)!;
-				this.settle(k, r.distinction, r.letter);
-				done.add(k);
-			}
-		}
-		for (const k of this.order) if (!done.has(k)) this.settle(k, start.get(k.id) ?? PLAIN_DISTINCTION, -1);
-	}
-
-	private resolveGroup(
-		base: string,
-		g: Known[],
-		rank: Map<Known, number>,
-		start: Map<string, Distinction>
-	): Map<string, Outcome> {
-		const ranked = [...g].sort((a, b) => rank.get(a)! - rank.get(b)!);
-		const basis = ranked
-			.map((k) => `${k.id}\u0000${itemNumber(k.item)}\u0000${distinctionKey(start.get(k.id) ?? PLAIN_DISTINCTION)}`)
-			.join('\u0001');
-		const before = this.outcomes.get(base);
-		if (before?.basis === basis) return before.result;
-		const candidates: Candidate[] = g.map((k) => ({
-			id: k.id,
-			records: k.records,
-			rank: rank.get(k)!,
-			render: (d) => {
-				const key = distinctionKey(d);
-				let s = k.renderCache.get(key);
-				if (s === undefined) {
-					s = this.ambiguousForm(k, d);
-					k.renderCache.set(key, s);
-				}
-				return s;
-			}
-		}));
-		const result = resolve(candidates, this.style.citationOptions, this.style.disambiguateConditions, start);
-		this.outcomes.set(base, { basis, result });
-		return result;
-	}
-
-	private settle(k: Known, d: Distinction, letter: number): void {
-		if (k.letter === letter && (k.distinction === d || distinctionKey(k.distinction) === distinctionKey(d))) return;
-		k.distinction = d;
-		k.letter = letter;
-		k.stamp = this.stamps++;
-	}
-
-	/** Distinctions by the given-name rules that look at names alone. */
-	private alikeNames(): Map<string, Distinction> {
-		const o = this.style.citationOptions;
-		const out = new Map<string, Distinction>();
-		if (!o.addGiven || o.givenRule === 'by-cite') return out;
-		const shown: NameUse[] = [];
-		const all: NameUse[] = [];
-		for (const k of this.order) {
-			k.records.forEach((r, list) => {
-				r.names.forEach((n, index) => {
-					const use: NameUse = { sourceId: k.id, list, index, forms: nameForms(n) };
-					all.push(use);
-					if (index < Math.max(r.base, 1)) shown.push(use);
-				});
-			});
-		}
-		const given = expandAlikeNames(shown, o.givenRule);
-		// names that are hidden now are expanded by the same rule should they be added later
-		for (const [id, lists] of expandAlikeNames(all, o.givenRule)) {
-			const base = this.known.get(id)!.records;
-			lists.forEach((levels, list) =>
-				levels?.forEach((level, index) => {
-					if (index < Math.max(base[list].base, 1)) return;
-					const mine = given.get(id) ?? [];
-					(mine[list] ??= [])[index] = level;
-					given.set(id, mine);
-				})
-			);
-		}
-		for (const [id, lists] of given) out.set(id, { shown: [], given: lists, condition: 0 });
-		return out;
+		return resetContext(this.context, k);
 	}
 
 	private clusterResult(cluster: Cluster, positions: CitePosition[]): ClusterResult {
 		const noteNumber = cluster.noteNumber ?? 0;
 		const states = cluster.cites.map((cite, i): CiteState => {
-			const source = this.known.get(cite.sourceId)!;
+			const source = this.register.get(cite.sourceId)!;
 			const fixed = cite as FixedCite;
 			return {
 				source,
 				stamp: source.stamp,
+				number: this.style.numeric ? source.number : 0,
 				position: fixed.position ?? positions[i].position,
 				nearNote: fixed.nearNote ?? positions[i].nearNote,
 				firstNote: this.style.usesFirstNoteNumber ? positions[i].firstNote : 0,
@@ -442,7 +170,17 @@ class Engine implements Processor {
 			};
 		});
 		const before = this.memo.get(cluster.id);
-		if (before && sameStates(before.states, states) && sameCluster(before.cluster, cluster)) return before.result;
+		if (before && sameStates(before.states, states) && sameCluster(before.cluster, cluster)) {
+			const delta = shift(before.states, states);
+			if (delta === 0) return before.result;
+			// only the numbers moved, all by the same step: order and ranges are as they were
+			const output = delta === null ? undefined : renumber(before.result.output, delta);
+			if (output !== undefined) {
+				const result = { ...before.result, output };
+				this.memo.set(cluster.id, { cluster, states, result });
+				return result;
+			}
+		}
 		const result = this.render(cluster, states);
 		this.memo.set(cluster.id, { cluster, states, result });
 		return result;
@@ -561,7 +299,7 @@ class Engine implements Processor {
 		const list: EntryResult[] = [];
 		const omitted: { id: string; at: number }[] = [];
 		let previous: string[] | null = null;
-		for (const k of this.sorted) {
+		for (const k of this.register.sorted) {
 			const e = this.entry(k, previous);
 			previous = e.texts;
 			if (e.result) list.push(e.result);
@@ -574,20 +312,21 @@ class Engine implements Processor {
 		return list;
 	}
 
-	private entry(k: Known, previous: string[] | null): { result: EntryResult | null; texts: string[] | null } {
+	private entry(k: Known, previous: string[] | null): EntryMemo {
 		const o = this.style.bibliographyOptions;
 		const b = this.style.bibliography!;
 		const substitute = o.subsequentAuthorSubstitute;
 		const basis = substitute != null && previous ? previous.join('\u0000') : '';
-		if (k.entry && k.entry.stamp === k.stamp && k.entry.previous === basis) return k.entry;
+		const number = this.style.bibliographyNumeric ? k.number : 0;
+		const before = this.entryMemo.get(k);
+		if (before && before.stamp === k.stamp && before.previous === basis) {
+			if (before.number === number) return before;
+			const output = before.result && renumber(before.result.output, number - before.number);
+			if (output) return this.keep(k, { ...before, number, result: { id: k.id, output } });
+		}
 		if (k.missing) {
-			k.entry = {
-				stamp: k.stamp,
-				previous: basis,
-				result: { id: k.id, output: `[source missing: ${k.id}]` },
-				texts: null
-			};
-			return k.entry;
+			const output = `[source missing: ${k.id}]`;
+			return this.keep(k, { stamp: k.stamp, number, previous: basis, result: { id: k.id, output }, texts: null });
 		}
 		const c = this.reset(k);
 		c.inBibliography = true;
@@ -610,59 +349,15 @@ class Engine implements Processor {
 		}
 		if (body != null && b.format) body = { kids: [body], format: b.format };
 		const out = finish(body, this.style.locale);
-		k.entry = {
-			stamp: k.stamp,
-			previous: basis,
-			result: out == null ? null : { id: k.id, output: out },
-			texts: c.nameTexts
-		};
-		return k.entry;
+		const result = out == null ? null : { id: k.id, output: out };
+		return this.keep(k, { stamp: k.stamp, number, previous: basis, result, texts: c.nameTexts });
+	}
+
+	private keep(k: Known, m: EntryMemo): EntryMemo {
+		this.entryMemo.set(k, m);
+		return m;
 	}
 }
-
-/** Names in the three forms that name rules compare. */
-const FORMS: NameOptions = {
-	and: '',
-	delimiter: ', ',
-	precedesLast: 'contextual',
-	precedesEtAl: 'contextual',
-	etAlMin: 0,
-	etAlUseFirst: 0,
-	etAlUseLast: false,
-	etAlSubsequentMin: 0,
-	etAlSubsequentUseFirst: 0,
-	form: 'short',
-	initialize: true,
-	initializeWith: '.',
-	sortOrder: '',
-	sortSeparator: ', '
-};
-
-const formCache = new WeakMap<object, [string, string, string]>();
-/** Family name, with initials, in full. */
-function nameForms(n: Name): [string, string, string] {
-	let f = formCache.get(n);
-	if (!f) {
-		const form = (level: number) =>
-			plainOf(formatName(n, FORMS, { inverted: false, form: 'short', level, demote: 'never', hyphen: true }));
-		formCache.set(n, (f = [form(0), form(1), form(2)]));
-	}
-	return f;
-}
-
-let itemNumbers = 0;
-const numbers = new WeakMap<object, number>();
-/** A number that stands for the identity of an item. */
-function itemNumber(item: object): number {
-	let n = numbers.get(item);
-	if (n === undefined) numbers.set(item, (n = ++itemNumbers));
-	return n;
-}
-
-const distinctionKey = (d: Distinction) =>
-	d === PLAIN_DISTINCTION
-		? ''
-		: `${d.shown.join(',')}|${d.given.map((g) => (g ?? []).map((x) => x ?? 0).join(',')).join(';')}|${d.condition}`;
 
 function sameStates(a: CiteState[], b: CiteState[]): boolean {
 	if (a.length !== b.length) return false;
@@ -679,6 +374,14 @@ function sameStates(a: CiteState[], b: CiteState[]): boolean {
 			return false;
 	}
 	return true;
+}
+
+/** By how much all numbers moved; 0 for not at all, null where they did not move together. */
+function shift(a: CiteState[], b: CiteState[]): number | null {
+	if (!a.length) return 0;
+	const delta = b[0].number - a[0].number;
+	for (let i = 1; i < a.length; i++) if (b[i].number - a[i].number !== delta) return null;
+	return delta;
 }
 
 function sameCluster(a: Cluster, b: Cluster): boolean {

@@ -1,0 +1,248 @@
+/**
+ * The register of sources: which there are, in which order the list has them, their numbers and letters, and how far
+ * each is told apart. It remembers, and does again only what has another basis.
+ */
+import type { CompiledStyle } from './compile';
+import { PLAIN_DISTINCTION, resetContext, type Context, type Distinction, type NamesRecord } from './context';
+import { expandAlikeNames, resolve, type Candidate, type NameUse, type Outcome } from './disambiguate';
+import type { Warning } from './errors';
+import { createKnown, distinctionKey, nameForms, type Known } from './known';
+import { plainOf } from './rich';
+import { keysFor, makeCompare, type Compare, type KeyValue } from './sort';
+import { Position, type Cluster, type Item } from './types';
+
+export interface Sources {
+	clusters: Cluster[];
+	uncited?: string[];
+	known?: string[];
+}
+
+interface Resolved {
+	members: Known[];
+	starts: (Distinction | undefined)[];
+	result: Map<string, Outcome>;
+}
+
+export class Register {
+	/** Sources in the order they were met. */
+	order: Known[] = [];
+	/** Sources in the order of the list. */
+	sorted: Known[] = [];
+	private readonly byId = new Map<string, Known>();
+	private readonly compare: Compare;
+	private readonly outcomes = new Map<string, Resolved>();
+	private stamps = 1;
+	private readonly active: boolean;
+	private readonly numbered: boolean;
+
+	constructor(
+		private readonly style: CompiledStyle,
+		private readonly context: Context,
+		private readonly getItem: (id: string) => Item | undefined
+	) {
+		this.compare = makeCompare(style.bibliography?.sort ?? [], style.locale.lang);
+		const o = style.citationOptions;
+		this.active = o.addNames || o.addGiven || o.addYearSuffix || style.disambiguateConditions > 0;
+		this.numbered = style.bibliography?.sort.some((s) => s.usesNumber) ?? false;
+	}
+
+	get(id: string): Known | undefined {
+		return this.byId.get(id);
+	}
+
+	/** Whether a source was part of the last input. */
+	has(k: Known): boolean {
+		return this.byId.get(k.id) === k && k.number > 0;
+	}
+
+	/** Brings everything up to date with the input. */
+	update(input: Sources, warnings: Warning[]): void {
+		const ids = new Set<string>(input.known ?? []);
+		for (const c of input.clusters) for (const cite of c.cites) ids.add(cite.sourceId);
+		for (const id of input.uncited ?? []) ids.add(id);
+		const order: Known[] = [];
+		let changed = ids.size !== this.order.length;
+		for (const id of ids) {
+			const k = this.meet(id, warnings);
+			if (!changed && this.order[order.length] !== k) changed = true;
+			this.byId.set(id, k);
+			order.push(k);
+		}
+		if (!changed) return;
+		for (const k of this.order) if (!ids.has(k.id)) k.number = 0;
+		const sameMembers = order.length === this.order.length && order.every((k) => k.number > 0);
+		this.order = order;
+		// where only the order of meeting changed, an alphabetical list and its letters stay as they are
+		if (sameMembers && !this.numbered && this.style.bibliography?.sort.length && !this.tied) return;
+		this.sort();
+		if (this.active) this.distinguish();
+	}
+
+	/** Some entries sort alike, so that the order of meeting decides. */
+	private tied = false;
+
+	/** The record of a source, made anew where its item is another one than before. */
+	meet(id: string, warnings: Warning[] | null): Known {
+		const item = this.getItem(id);
+		if (!item) warnings?.push({ message: 'This source is not in the library.', itemId: id });
+		const before = this.byId.get(id);
+		return before && before.given === item ? before : createKnown(id, item, this.stamps++);
+	}
+
+	private keys(k: Known): KeyValue[] {
+		if (!k.keys || (this.numbered && k.keysNumber !== k.number)) {
+			const c = resetContext(this.context, k);
+			k.keys = keysFor(this.style.bibliography!.sort, c, () => {
+				resetContext(c, k);
+				c.inBibliography = true;
+			});
+			k.keysNumber = k.number;
+		}
+		return k.keys;
+	}
+
+	private sort(): void {
+		const sort = this.style.bibliography?.sort ?? [];
+		if (!sort.length) {
+			this.sorted = this.order;
+			this.order.forEach((k, i) => (k.number = i + 1));
+			return;
+		}
+		if (this.numbered) this.order.forEach((k, i) => (k.number = i + 1));
+		const rank = new Map(this.order.map((k, i) => [k, i]));
+		// the list before, then what is new: mostly sorted already
+		const kept = this.sorted.filter((k) => rank.has(k));
+		const seen = new Set(kept);
+		const list = [...kept, ...this.order.filter((k) => !seen.has(k))];
+		for (const k of list) this.keys(k);
+		let tied = false;
+		list.sort((a, b) => {
+			const d = this.compare(a.keys!, b.keys!);
+			if (d) return d;
+			tied = true;
+			return rank.get(a)! - rank.get(b)!;
+		});
+		this.tied = tied;
+		this.sorted = list;
+		// numbers that order the list downwards also run downwards
+		const down = sort.some((s) => s.usesNumber && s.descending);
+		list.forEach((k, i) => (k.number = down ? list.length - i : i + 1));
+	}
+
+	/** A cite as it reads without locator, letter and position, for finding those that read alike. */
+	private form(k: Known, d: Distinction, records: NamesRecord[] | null = null): string {
+		const c = resetContext(this.context, k);
+		c.distinction = d;
+		c.records = records;
+		c.position = Position.Subsequent;
+		c.nearNote = true;
+		c.yearSuffix = '';
+		c.citationNumber = 0;
+		return plainOf(this.style.citation.run(c));
+	}
+
+	private distinguish(): void {
+		for (const k of this.order) {
+			if (k.base !== null) continue;
+			const records: NamesRecord[] = [];
+			k.base = this.form(k, PLAIN_DISTINCTION, records);
+			k.records = records.filter(Boolean);
+			k.uses = k.records.flatMap((r, list) =>
+				r.names.map((n, index): NameUse => ({
+					sourceId: k.id,
+					list,
+					index,
+					forms: nameForms(n),
+					shown: index < Math.max(r.base, 1)
+				}))
+			);
+		}
+		const start = this.alikeNames();
+		const groups = new Map<string, Known[]>();
+		for (const k of this.sorted) {
+			if (k.base === '') continue;
+			const g = groups.get(k.base!);
+			if (g) g.push(k);
+			else groups.set(k.base!, [k]);
+		}
+		for (const k of this.order) if (k.base === '') this.settle(k, start.get(k.id) ?? PLAIN_DISTINCTION, -1);
+		for (const [base, g] of groups) {
+			if (g.length === 1) {
+				this.settle(g[0], start.get(g[0].id) ?? PLAIN_DISTINCTION, -1);
+				continue;
+			}
+			const result = this.resolveGroup(base, g, start);
+			for (const k of g) {
+				const r = result.get(k.id)!;
+				this.settle(k, r.distinction, r.letter);
+			}
+		}
+	}
+
+	/** Sources that read alike, in the order of the list. */
+	private resolveGroup(base: string, members: Known[], start: Map<string, Distinction>): Map<string, Outcome> {
+		const starts = members.map((k) => start.get(k.id));
+		const before = this.outcomes.get(base);
+		if (
+			before &&
+			before.members.length === members.length &&
+			members.every((k, i) => k === before.members[i] && sameDistinction(starts[i], before.starts[i]))
+		) {
+			return before.result;
+		}
+		const candidates: Candidate[] = members.map((k, rank) => ({
+			id: k.id,
+			records: k.records,
+			rank,
+			render: (d) => {
+				const key = distinctionKey(d);
+				let s = k.forms.get(key);
+				if (s === undefined) k.forms.set(key, (s = this.form(k, d)));
+				return s;
+			}
+		}));
+		const result = resolve(candidates, this.style.citationOptions, this.style.disambiguateConditions, start);
+		this.outcomes.set(base, { members, starts, result });
+		return result;
+	}
+
+	private settle(k: Known, d: Distinction, letter: number): void {
+		if (k.letter === letter && sameDistinction(k.distinction, d)) return;
+		k.distinction = d;
+		k.letter = letter;
+		k.stamp = this.stamps++;
+	}
+
+	/** Distinctions by the given-name rules that look at names alone. */
+	private alikeNames(): Map<string, Distinction> {
+		const o = this.style.citationOptions;
+		const out = new Map<string, Distinction>();
+		if (!o.addGiven || o.givenRule === 'by-cite') return out;
+		const uses = this.order.flatMap((k) => k.uses);
+		const given = expandAlikeNames(
+			uses.filter((u) => u.shown),
+			o.givenRule
+		);
+		if (o.addNames) {
+			// names that are hidden now are expanded by the same rule should they be added later
+			for (const [id, lists] of expandAlikeNames(uses, o.givenRule)) {
+				const { records } = this.byId.get(id)!;
+				lists.forEach((levels, list) =>
+					levels?.forEach((level, index) => {
+						if (index < Math.max(records[list].base, 1)) return;
+						const mine = given.get(id) ?? [];
+						(mine[list] ??= [])[index] = level;
+						given.set(id, mine);
+					})
+				);
+			}
+		}
+		for (const [id, lists] of given) out.set(id, { shown: [], given: lists, condition: 0 });
+		return out;
+	}
+}
+
+function sameDistinction(a: Distinction | undefined, b: Distinction | undefined): boolean {
+	if (a === b) return true;
+	return distinctionKey(a ?? PLAIN_DISTINCTION) === distinctionKey(b ?? PLAIN_DISTINCTION);
+}
