@@ -87,7 +87,7 @@ for (const [id, name] of STYLES) {
 	let style = compileStyle(tree, { locales: localeTree });
 	const compile = ms(() => (style = compileStyle(tree, { locales: localeTree })));
 	// once to warm both up on a small part, as an open page would be
-	createProcessor({ style, getItem: (x) => items.get(x) }).format({ clusters: clusters.slice(0, 20) });
+	createProcessor({ style, getItem: (x) => items.get(x) }).format({ clusters: clusters.slice(0, 200) });
 	const processor = createProcessor({ style, getItem: (x) => items.get(x) });
 	let size = 0;
 	const cold = ms(() => {
@@ -99,7 +99,7 @@ for (const [id, name] of STYLES) {
 	let referenceEdit = NaN;
 	if (!args.includes('--alone')) {
 		const warm: ReferenceEngine = createReference(tree, items);
-		warm.format(clusters.slice(0, 20));
+		warm.format(clusters.slice(0, 200));
 		const engine = createReference(tree, items);
 		reference = ms(() => void engine.format(clusters));
 		const all = toReference(clusters);

@@ -4,7 +4,12 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { expandTree, type Tree } from '../src/lib/core/csl';
 
-export const root = join(dirname(fileURLToPath(import.meta.url)), '..');
+/** The project's folder, from wherever this runs: a script, a test, or a bundle in .cache. */
+export const root = (() => {
+	let dir = dirname(fileURLToPath(import.meta.url));
+	while (!existsSync(join(dir, 'svelte.config.js')) && dir !== dirname(dir)) dir = dirname(dir);
+	return dir;
+})();
 const cache = new Map<string, Tree | null>();
 
 function read(file: string): Tree | null {

@@ -75,6 +75,8 @@ export interface CompiledStyle {
 	/** Entries show the citation number. */
 	bibliographyNumeric: boolean;
 	usesFirstNoteNumber: boolean;
+	/** Citations depend on where in the sequence they stand. */
+	usesPosition: boolean;
 	warnings: Warning[];
 }
 
@@ -138,6 +140,7 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 	let numeric = false;
 	let bibliographyNumeric = false;
 	let usesFirstNote = false;
+	let usesPosition = false;
 
 	const compileArea = (areaTree: Tree, area: Area): Layout => {
 		const defaults = inheritNames(areaTree, rootNames);
@@ -152,6 +155,7 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 		if (uses.variables.has('year-suffix')) facts.explicitYearSuffix[area] = true;
 		if (area === 'citation') {
 			conditions = uses.conditions;
+			usesPosition = uses.positions || dependsOnPosition(t) || dependsOnPosition(areaTree);
 			numeric = uses.variables.has('citation-number');
 			usesFirstNote = uses.variables.has('first-reference-note-number');
 		}
@@ -206,9 +210,13 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 		numeric,
 		bibliographyNumeric,
 		usesFirstNoteNumber: usesFirstNote,
+		usesPosition,
 		warnings
 	};
 }
+
+const dependsOnPosition = (t: Tree) =>
+	t.attrs['et-al-subsequent-min'] != null || t.attrs['et-al-subsequent-use-first'] != null;
 
 /** Compiles the elements of one area; macros once each, since inherited name options differ between areas. */
 class AreaCompiler {
@@ -349,13 +357,15 @@ class AreaCompiler {
 	}
 
 	/** Variables and conditions that can be reached from a tree through its macros. */
-	reachable(t: Tree): { variables: Set<string>; conditions: number } {
+	reachable(t: Tree): { variables: Set<string>; conditions: number; positions: boolean } {
 		const variables = new Set<string>();
 		let conditions = 0;
+		let positions = false;
 		const seen = new Set<string>();
 		const walk = (n: Tree) => {
 			if (n.attrs.variable && (n.name === 'text' || n.name === 'number')) variables.add(n.attrs.variable);
 			if (n.attrs.disambiguate) conditions++;
+			if (n.attrs.position || dependsOnPosition(n)) positions = true;
 			if (n.attrs.macro && !seen.has(n.attrs.macro)) {
 				seen.add(n.attrs.macro);
 				const m = this.macros.get(n.attrs.macro);
@@ -364,7 +374,7 @@ class AreaCompiler {
 			for (const e of elements(n)) walk(e);
 		};
 		walk(t);
-		return { variables, conditions };
+		return { variables, conditions, positions };
 	}
 }
 

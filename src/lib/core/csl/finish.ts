@@ -28,18 +28,34 @@ const MEET: Record<string, Record<string, string>> = {
 	',': { ':': ',:', '.': ',.', ';': ',;', '!': ',!', '?': ',?', ',': ',' }
 };
 
+const marksOf = new WeakMap<Locale, string[][]>();
+
+/** Outer and inner quotation marks of a locale. */
+function quoteMarks(locale: Locale): string[][] {
+	let m = marksOf.get(locale);
+	if (!m) {
+		m = [
+			[termText(locale, 'open-quote') || '“', termText(locale, 'close-quote') || '”'],
+			[termText(locale, 'open-inner-quote') || '‘', termText(locale, 'close-inner-quote') || '’']
+		];
+		marksOf.set(locale, m);
+	}
+	return m;
+}
+
 /** Finishes a tree: the result has no quote nodes and no marks to settle. */
 export function finish(r: Rich | null, locale: Locale): Rich | null {
 	if (r == null) return null;
-	const marks = [
-		[termText(locale, 'open-quote') || '“', termText(locale, 'close-quote') || '”'],
-		[termText(locale, 'open-inner-quote') || '‘', termText(locale, 'close-inner-quote') || '’']
-	];
+	const marks = quoteMarks(locale);
 	const cells: Cell[] = [];
 	collect(r, 0, cells, marks, false, 0, { n: 0 });
 	settle(cells, locale.punctuationInQuote);
 	const at = { i: 0 };
 	return rebuild(r, cells, at);
+}
+
+function cell(t: string, q: Cell['q'], raised: boolean, field: number, block = false): Cell {
+	return { t, q, block, raised, field };
 }
 
 function collect(
@@ -51,40 +67,44 @@ function collect(
 	field: number,
 	fields: { n: number }
 ): void {
-	const cell = (t: string, q: Cell['q'], up: boolean, block = false) => cells.push({ t, q, block, raised: up, field });
 	if (typeof r === 'string') {
-		cell(r, 0, raised);
+		cells.push(cell(r, 0, raised, field));
 		return;
 	}
 	if (r.field && !field) field = ++fields.n;
 	const up = raised || r.format?.['vertical-align'] === 'sup';
-	if (r.display) cell('', 0, raised, true);
+	if (r.display) cells.push(cell('', 0, raised, field, true));
 	if (r.quote) {
 		const shape = r.quote === 'double' ? 0 : r.quote === 'single' ? 1 : depth % 2;
-		cell(marks[shape][0], 1, up);
+		cells.push(cell(marks[shape][0], 1, up, field));
 		for (const k of r.kids) collect(k, depth + 1, cells, marks, up, field, fields);
-		cell(marks[shape][1], 2, up);
+		cells.push(cell(marks[shape][1], 2, up, field));
 		return;
 	}
 	for (const k of r.kids) collect(k, depth, cells, marks, up, field, fields);
+}
+
+function add(kids: Rich[], k: Rich | null): void {
+	if (k == null) return;
+	const last = kids[kids.length - 1];
+	if (typeof k === 'string' && typeof last === 'string') kids[kids.length - 1] = last + k;
+	else kids.push(k);
 }
 
 function rebuild(r: Rich, cells: Cell[], at: { i: number }): Rich | null {
 	if (typeof r === 'string') return cells[at.i++].t || null;
 	if (r.display) at.i++;
 	const kids: Rich[] = [];
-	const add = (k: Rich | null) => {
-		if (k == null) return;
-		const last = kids[kids.length - 1];
-		if (typeof k === 'string' && typeof last === 'string') kids[kids.length - 1] = last + k;
-		else kids.push(k);
-	};
-	if (r.quote) add(cells[at.i++].t || null);
-	for (const k of r.kids) add(rebuild(k, cells, at));
-	if (r.quote) add(cells[at.i++].t || null);
+	if (r.quote) add(kids, cells[at.i++].t || null);
+	for (const k of r.kids) {
+		const inner = rebuild(k, cells, at);
+		// a node that says nothing of its own dissolves into the one around it
+		if (inner !== null && typeof inner === 'object' && isBare(inner)) for (const x of inner.kids) add(kids, x);
+		else add(kids, inner);
+	}
+	if (r.quote) add(kids, cells[at.i++].t || null);
 	if (!kids.length) return null;
-	const bare = !r.format && !r.display && !r.link && !r.tag && !r.nocase;
-	if (bare && kids.length === 1) return kids[0];
+	if (kids.length === 1 && isBare(r)) return kids[0];
 	const node: RichNode = { kids };
 	if (r.format) node.format = r.format;
 	if (r.flip) node.flip = true;
@@ -93,6 +113,9 @@ function rebuild(r: Rich, cells: Cell[], at: { i: number }): Rich | null {
 	if (r.tag) node.tag = r.tag;
 	return node;
 }
+
+/** Nothing but its parts: no format, block, link or tag that later steps look for. */
+const isBare = (r: RichNode): boolean => !r.format && !r.display && !r.link && !r.tag;
 
 const MARK = /^[.,;:!?]$/;
 
@@ -122,7 +145,7 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	let before = cells[p];
 	if (before.q === 0 && cell.q === 0) {
 		const a = before.t[before.t.length - 1];
-		if (/\s/.test(a) && /\s/.test(cell.t[0]) && a !== '\n' && cell.t[0] !== '\n') {
+		if ((a === ' ' || a === '\u00a0') && (cell.t[0] === ' ' || cell.t[0] === '\u00a0')) {
 			cell.t = cell.t.slice(1);
 			if (!cell.t) return;
 		}

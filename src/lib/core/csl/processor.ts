@@ -68,6 +68,13 @@ interface CiteState {
 	first: boolean;
 }
 
+/** A cite as the layout wrote it, and as a whole citation where it stood alone. */
+interface Written {
+	full: Rich | null;
+	names: string;
+	output: Rich | null | undefined;
+}
+
 interface EntryMemo {
 	stamp: number;
 	number: number;
@@ -107,6 +114,7 @@ class Engine implements Processor {
 	private readonly memo = new Map<string, ClusterMemo>();
 	private readonly compareCites: Compare;
 	private readonly context: Context;
+	private readonly writtenMemo = new WeakMap<Known, { stamp: number; number: number; cites: Map<string, Written> }>();
 	private readonly entryMemo = new WeakMap<Known, EntryMemo>();
 	private bibliography: EntryResult[] | null = null;
 	private omitted: { id: string; at: number }[] = [];
@@ -162,8 +170,8 @@ class Engine implements Processor {
 				source,
 				stamp: source.stamp,
 				number: this.style.numeric ? source.number : 0,
-				position: fixed.position ?? positions[i].position,
-				nearNote: fixed.nearNote ?? positions[i].nearNote,
+				position: this.style.usesPosition ? (fixed.position ?? positions[i].position) : 0,
+				nearNote: this.style.usesPosition && (fixed.nearNote ?? positions[i].nearNote),
 				firstNote: this.style.usesFirstNoteNumber ? positions[i].firstNote : 0,
 				noteNumber,
 				first: true
@@ -188,6 +196,19 @@ class Engine implements Processor {
 
 	private render(cluster: Cluster, states: CiteState[]): ClusterResult {
 		const { style } = this;
+		const [only] = cluster.cites;
+		if (
+			cluster.cites.length === 1 &&
+			!only.prefix &&
+			!only.suffix &&
+			(only.form ?? 'parenthetical') === 'parenthetical'
+		) {
+			if (!states[0].source.missing) {
+				const w = this.written(only, states[0], false);
+				if (w.output === undefined) w.output = this.finished(w.full);
+				return { id: cluster.id, output: w.output, lead: null };
+			}
+		}
 		const list = cluster.cites.map((cite, i) => ({ cite, state: states[i] }));
 		if (style.citation.sort.length && list.length > 1) {
 			const keyed = list.map((l, i) => ({ l, i, keys: this.citeKeys(l.state) }));
@@ -209,13 +230,7 @@ class Engine implements Processor {
 			rendered.push(this.cite(cite, state, form === 'year-only' || (form === 'narrative' && style.class !== 'note')));
 		}
 		const lead = joinLeads(leads, style);
-		let body = assemble(rendered, style.citation, style.citationOptions, style.locale, affixes);
-		if (body != null) {
-			const { prefix, suffix, format } = style.citation;
-			body = seq([prefix, body, suffix]);
-			if (format && body != null) body = { kids: [body], format };
-		}
-		const out = finish(body, style.locale);
+		const out = this.finished(assemble(rendered, style.citation, style.citationOptions, style.locale, affixes));
 		const leadOut = finish(lead, style.locale);
 		if (style.class === 'note') return { id: cluster.id, output: out, lead: leadOut };
 		if (leadOut == null) return { id: cluster.id, output: out, lead: null };
@@ -228,13 +243,17 @@ class Engine implements Processor {
 		};
 	}
 
+	/** Cites with the layout's affixes and format, finished. */
+	private finished(cites: Rich | null): Rich | null {
+		if (cites == null) return null;
+		const { prefix, suffix, format } = this.style.citation;
+		const body = seq([prefix, cites, suffix])!;
+		return finish(format ? { kids: [body], format } : body, this.style.locale);
+	}
+
 	/** Several narrative cites: each author with its own parentheses. */
 	narrativeOne(cite: Cite, r: Rendered): Rich | null {
-		const { prefix, suffix, format } = this.style.citation;
-		let body = affixes(r.full, cite);
-		if (body == null) return null;
-		body = seq([prefix, body, suffix])!;
-		return finish(format ? { kids: [body], format } : body, this.style.locale);
+		return this.finished(affixes(r.full, cite));
 	}
 
 	private citeKeys(s: CiteState): KeyValue[] {
@@ -253,8 +272,13 @@ class Engine implements Processor {
 		c.nearNote = s.nearNote;
 		c.firstNote = s.firstNote;
 		c.noteNumber = s.noteNumber;
-		c.atStart = this.style.class === 'note' && (cite.prefix ? /[.!?]["”’']?\s*$/.test(cite.prefix) : s.first);
+		c.atStart = this.starts(cite, s);
 		return c;
+	}
+
+	/** A cite begins a sentence at the beginning of a note, or behind words that end one. */
+	private starts(cite: Cite, s: CiteState): boolean {
+		return this.style.class === 'note' && (cite.prefix ? /[.!?]["”’']?\s*$/.test(cite.prefix) : s.first);
 	}
 
 	private cite(cite: Cite, s: CiteState, withoutNames: boolean): Rendered {
@@ -262,22 +286,35 @@ class Engine implements Processor {
 			const gap = `[source missing: ${s.source.id}]`;
 			return { cite, full: gap, bare: () => gap, names: '', citationNumber: 0, letter: -1 };
 		}
-		const run = (drop: boolean) => {
-			const c = this.prepare(cite, s);
-			c.dropNames = drop;
-			const full = this.style.citation.run(c);
-			return { full, names: plainOf(c.firstNames) };
-		};
-		const { full, names } = run(withoutNames);
-		let bare: Rich | null | undefined;
+		const { full, names } = this.written(cite, s, withoutNames);
 		return {
 			cite,
 			full,
 			names,
-			bare: () => (bare === undefined ? (bare = withoutNames ? full : run(true).full) : bare),
+			bare: () => this.written(cite, s, true).full,
 			citationNumber: this.style.numeric ? s.source.number : 0,
 			letter: s.source.letter
 		};
+	}
+
+	/** What the layout gives for a cite; the same cite of an unchanged source is written once. */
+	private written(cite: Cite, s: CiteState, drop: boolean): Written {
+		const k = s.source;
+		let memo = this.writtenMemo.get(k);
+		if (!memo || memo.stamp !== k.stamp || memo.number !== s.number) {
+			memo = { stamp: k.stamp, number: s.number, cites: new Map() };
+			this.writtenMemo.set(k, memo);
+		}
+		const l = cite.locator;
+		const key = `${s.position}${s.nearNote ? 'n' : ''}${s.firstNote}${drop ? 'd' : ''}${this.starts(cite, s) ? 's' : ''}${l ? `${l.label}:${l.value}` : ''}`;
+		let w = memo.cites.get(key);
+		if (!w) {
+			const c = this.prepare(cite, s);
+			c.dropNames = drop;
+			const full = this.style.citation.run(c);
+			memo.cites.set(key, (w = { full, names: plainOf(c.firstNames), output: undefined }));
+		}
+		return w;
 	}
 
 	/** The author as the sentence has it. */

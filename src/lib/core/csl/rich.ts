@@ -38,7 +38,11 @@ export type Rich = string | RichNode;
 
 /** Joins parts into one value; null where nothing is left. */
 export function seq(parts: (Rich | null | undefined)[]): Rich | null {
-	const kids = parts.filter((p): p is Rich => p != null && p !== '');
+	const kids: Rich[] = [];
+	for (let i = 0; i < parts.length; i++) {
+		const p = parts[i];
+		if (p != null && p !== '') kids.push(p);
+	}
 	if (kids.length === 0) return null;
 	if (kids.length === 1) return kids[0];
 	return { kids };
@@ -47,16 +51,23 @@ export function seq(parts: (Rich | null | undefined)[]): Rich | null {
 /** Joins parts with a delimiter between those that are there. */
 export function join(parts: (Rich | null | undefined)[], delimiter: string): Rich | null {
 	const kids: Rich[] = [];
-	const add = (p: Rich | null | undefined) => {
-		if (p == null || p === '') return;
-		if (typeof p === 'object' && p.spread) return p.kids.forEach(add);
-		if (kids.length && delimiter) kids.push(delimiter);
-		kids.push(p);
-	};
-	parts.forEach(add);
+	addJoined(kids, parts, delimiter);
 	if (kids.length === 0) return null;
 	if (kids.length === 1) return kids[0];
 	return { kids };
+}
+
+function addJoined(kids: Rich[], parts: (Rich | null | undefined)[], delimiter: string): void {
+	for (let i = 0; i < parts.length; i++) {
+		const p = parts[i];
+		if (p == null || p === '') continue;
+		if (typeof p === 'object' && p.spread) {
+			addJoined(kids, p.kids, delimiter);
+			continue;
+		}
+		if (kids.length && delimiter) kids.push(delimiter);
+		kids.push(p);
+	}
 }
 
 /** The bare text, without quotation marks or formatting. */
