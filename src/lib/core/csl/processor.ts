@@ -14,7 +14,7 @@ import { narrativeAuthor } from './narrative';
 import type { Known } from './known';
 import { findPositions, type CitePosition } from './positions';
 import { Register } from './register';
-import { renumber } from './renumber';
+import { numberPaths, renumber, type NumberPaths } from './renumber';
 import { join, plainOf, seq, type Rich } from './rich';
 import { keysFor, makeCompare, type Compare, type KeyValue } from './sort';
 import { Position, type Cite, type Cluster, type Item } from './types';
@@ -53,6 +53,8 @@ interface ClusterMemo {
 	cluster: Cluster;
 	states: CiteState[];
 	result: ClusterResult;
+	/** Where its numbers stand; looked up when they first move. */
+	paths?: NumberPaths | null;
 }
 
 interface CiteState {
@@ -82,6 +84,7 @@ interface EntryMemo {
 	previous: string;
 	result: EntryResult | null;
 	texts: string[] | null;
+	paths?: NumberPaths | null;
 }
 
 export interface ProcessorOptions {
@@ -129,8 +132,10 @@ class Engine implements Processor {
 	format(input: FormatInput): FormatResult {
 		const warnings: Warning[] = [...this.style.warnings];
 		this.register.update(input, warnings);
-		const positions = findPositions(input.clusters, this.style.citationOptions.nearNoteDistance);
-		const clusters = input.clusters.map((cluster, i) => this.clusterResult(cluster, positions[i]));
+		const { usesPosition, usesFirstNoteNumber, citationOptions } = this.style;
+		const positions =
+			usesPosition || usesFirstNoteNumber ? findPositions(input.clusters, citationOptions.nearNoteDistance) : null;
+		const clusters = input.clusters.map((c, i) => this.clusterResult(c, positions && positions[i]));
 		if (this.memo.size > clusters.length * 2 + 50) {
 			const seen = new Set(input.clusters.map((c) => c.id));
 			for (const id of this.memo.keys()) if (!seen.has(id)) this.memo.delete(id);
@@ -161,37 +166,67 @@ class Engine implements Processor {
 		return resetContext(this.context, k);
 	}
 
-	private clusterResult(cluster: Cluster, positions: CitePosition[]): ClusterResult {
-		const noteNumber = cluster.noteNumber ?? 0;
-		const states = cluster.cites.map((cite, i): CiteState => {
-			const source = this.register.get(cite.sourceId)!;
-			const fixed = cite as FixedCite;
-			return {
-				source,
-				stamp: source.stamp,
-				number: this.style.numeric ? source.number : 0,
-				position: this.style.usesPosition ? (fixed.position ?? positions[i].position) : 0,
-				nearNote: this.style.usesPosition && (fixed.nearNote ?? positions[i].nearNote),
-				firstNote: this.style.usesFirstNoteNumber ? positions[i].firstNote : 0,
-				noteNumber,
-				first: true
-			};
-		});
+	private clusterResult(cluster: Cluster, positions: CitePosition[] | null): ClusterResult {
 		const before = this.memo.get(cluster.id);
-		if (before && sameStates(before.states, states) && sameCluster(before.cluster, cluster)) {
-			const delta = shift(before.states, states);
+		if (before && sameCluster(before.cluster, cluster)) {
+			const delta = this.moved(before.states, cluster, positions);
 			if (delta === 0) return before.result;
 			// only the numbers moved, all by the same step: order and ranges are as they were
-			const output = delta === null ? undefined : renumber(before.result.output, delta);
-			if (output !== undefined) {
-				const result = { ...before.result, output };
-				this.memo.set(cluster.id, { cluster, states, result });
-				return result;
+			if (delta !== null && before.result.output !== null) {
+				before.paths ??= numberPaths(before.result.output);
+				if (before.paths) {
+					for (const s of before.states) s.number += delta;
+					before.cluster = cluster;
+					before.result = { ...before.result, output: renumber(before.result.output, before.paths, delta) };
+					return before.result;
+				}
 			}
 		}
+		const states = cluster.cites.map((cite, i) => this.state(cluster, cite, positions ? positions[i] : null));
 		const result = this.render(cluster, states);
 		this.memo.set(cluster.id, { cluster, states, result });
 		return result;
+	}
+
+	private state(cluster: Cluster, cite: Cite, at: CitePosition | null): CiteState {
+		const source = this.register.get(cite.sourceId)!;
+		const fixed = cite as FixedCite;
+		return {
+			source,
+			stamp: source.stamp,
+			number: this.style.numeric ? source.number : 0,
+			position: this.style.usesPosition ? (fixed.position ?? at?.position ?? 0) : 0,
+			nearNote: this.style.usesPosition && (fixed.nearNote ?? at?.nearNote ?? false),
+			firstNote: this.style.usesFirstNoteNumber ? (at?.firstNote ?? 0) : 0,
+			noteNumber: cluster.noteNumber ?? 0,
+			first: true
+		};
+	}
+
+	/**
+	 * Compares what a citation was written from with what it would be written from now.
+	 * @returns by how much all its numbers moved; 0 when nothing changed, null when it must be written again
+	 */
+	private moved(states: CiteState[], cluster: Cluster, positions: CitePosition[] | null): number | null {
+		const { style } = this;
+		let delta = 0;
+		for (let i = 0; i < states.length; i++) {
+			const s = states[i];
+			const cite = cluster.cites[i] as FixedCite;
+			const source = this.register.get(cite.sourceId);
+			if (s.source !== source || s.stamp !== source.stamp) return null;
+			if (style.usesPosition) {
+				if (s.position !== (cite.position ?? positions![i].position)) return null;
+				if (s.nearNote !== (cite.nearNote ?? positions![i].nearNote)) return null;
+			}
+			if (style.usesFirstNoteNumber && s.firstNote !== positions![i].firstNote) return null;
+			if (style.numeric) {
+				const d = source.number - s.number;
+				if (i === 0) delta = d;
+				else if (d !== delta) return null;
+			}
+		}
+		return delta;
 	}
 
 	private render(cluster: Cluster, states: CiteState[]): ClusterResult {
@@ -358,8 +393,13 @@ class Engine implements Processor {
 		const before = this.entryMemo.get(k);
 		if (before && before.stamp === k.stamp && before.previous === basis) {
 			if (before.number === number) return before;
-			const output = before.result && renumber(before.result.output, number - before.number);
-			if (output) return this.keep(k, { ...before, number, result: { id: k.id, output } });
+			if (before.result) {
+				before.paths ??= numberPaths(before.result.output);
+				if (before.paths) {
+					const output = renumber(before.result.output, before.paths, number - before.number);
+					return this.keep(k, { ...before, number, result: { id: k.id, output } });
+				}
+			}
 		}
 		if (k.missing) {
 			const output = `[source missing: ${k.id}]`;
@@ -394,31 +434,6 @@ class Engine implements Processor {
 		this.entryMemo.set(k, m);
 		return m;
 	}
-}
-
-function sameStates(a: CiteState[], b: CiteState[]): boolean {
-	if (a.length !== b.length) return false;
-	for (let i = 0; i < a.length; i++) {
-		const x = a[i];
-		const y = b[i];
-		if (
-			x.source !== y.source ||
-			x.stamp !== y.stamp ||
-			x.position !== y.position ||
-			x.nearNote !== y.nearNote ||
-			x.firstNote !== y.firstNote
-		)
-			return false;
-	}
-	return true;
-}
-
-/** By how much all numbers moved; 0 for not at all, null where they did not move together. */
-function shift(a: CiteState[], b: CiteState[]): number | null {
-	if (!a.length) return 0;
-	const delta = b[0].number - a[0].number;
-	for (let i = 1; i < a.length; i++) if (b[i].number - a[i].number !== delta) return null;
-	return delta;
 }
 
 function sameCluster(a: Cluster, b: Cluster): boolean {

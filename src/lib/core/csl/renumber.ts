@@ -3,24 +3,38 @@ import type { Rich, RichNode } from './rich';
 
 const DIGITS = /^\d+$/;
 
-/**
- * The same tree with every citation number moved by `delta`; null where a number is not written in plain digits, so
- * that the whole has to be written again.
- */
-export function renumber(r: Rich | null, delta: number): Rich | null | undefined {
-	if (r == null || typeof r === 'string') return r;
+/** Where the citation numbers of a tree stand, as ways down through `kids`. */
+export type NumberPaths = number[][];
+
+/** Finds the numbers; null where one is not written in plain digits, so that the whole has to be written again. */
+export function numberPaths(r: Rich | null): NumberPaths | null {
+	const paths: NumberPaths = [];
+	return r == null || find(r, [], paths) ? paths : null;
+}
+
+function find(r: Rich, path: number[], paths: NumberPaths): boolean {
+	if (typeof r === 'string') return true;
 	if (r.tag === 'number') {
 		const [only] = r.kids;
-		if (r.kids.length !== 1 || typeof only !== 'string' || !DIGITS.test(only)) return undefined;
-		return { ...r, kids: [String(Number(only) + delta)] };
+		if (r.kids.length !== 1 || typeof only !== 'string' || !DIGITS.test(only)) return false;
+		paths.push(path);
+		return true;
 	}
-	let kids: Rich[] | null = null;
 	for (let i = 0; i < r.kids.length; i++) {
-		const k = r.kids[i];
-		if (typeof k === 'string') continue;
-		const n = renumber(k, delta);
-		if (n === undefined || n === null) return undefined;
-		if (n !== k) (kids ??= r.kids.slice())[i] = n;
+		if (typeof r.kids[i] !== 'string' && !find(r.kids[i], [...path, i], paths)) return false;
 	}
-	return kids ? ({ ...r, kids } satisfies RichNode) : r;
+	return true;
+}
+
+/** The same tree with the numbers at those places moved by `delta`; only the ways down to them are made anew. */
+export function renumber(r: Rich, paths: NumberPaths, delta: number): Rich {
+	for (const path of paths) r = moved(r as RichNode, path, 0, delta);
+	return r;
+}
+
+function moved(r: RichNode, path: number[], at: number, delta: number): Rich {
+	if (at === path.length) return { ...r, kids: [String(Number(r.kids[0]) + delta)] };
+	const kids = r.kids.slice();
+	kids[path[at]] = moved(kids[path[at]] as RichNode, path, at + 1, delta);
+	return { ...r, kids };
 }
