@@ -1,0 +1,98 @@
+/**
+ * npm run differential: styles chosen by a fixed hash, and the featured ones, beside the reference library on the same
+ * mixed corpus. Prints a line a style and the share that is equal. `--small` for a quick run, `--show ID` for one style.
+ */
+import { createHash } from 'node:crypto';
+import { FEATURED } from '../src/lib/core/citing';
+import { compileStyle, createProcessor, toHtml } from '../src/lib/core/csl';
+import { localeTree, styleIndex, styleTree } from './catalogue';
+import { mixedClusters, mixedItems } from './mixed-corpus';
+import { createReference, normalize } from './reference';
+
+export interface Compared {
+	style: string;
+	citations: number;
+	citationsEqual: number;
+	entries: number;
+	entriesEqual: number;
+	/** Both are in the same order. */
+	sameOrder: boolean;
+	differences: { what: string; reference: string; ours: string }[];
+	failed?: string;
+}
+
+/** Styles in an order that only their names decide. */
+export function chosenStyles(count: number): string[] {
+	const hash = (id: string) => createHash('sha256').update(`rapid-quill ${id}`).digest('hex');
+	const all = styleIndex().map((s) => s.id).sort((a, b) => (hash(a) < hash(b) ? -1 : 1));
+	return [...new Set([...FEATURED.map((f) => f.id), ...all.slice(0, count)])];
+}
+
+export function compare(id: string, itemCount: number, clusterCount: number): Compared {
+	const tree = styleTree(id)!;
+	const items = mixedItems(itemCount);
+	const byId = new Map(items.map((i) => [i.id, i]));
+	const style = compileStyle(tree, { locales: localeTree });
+	const clusters = mixedClusters(items, clusterCount, style.class === 'note');
+	const uncited = items.map((i) => i.id);
+	const out: Compared = { style: id, citations: 0, citationsEqual: 0, entries: 0, entriesEqual: 0, sameOrder: true, differences: [] };
+	const ours = createProcessor({ style, getItem: (x) => byId.get(x) }).format({ clusters, uncited });
+	let reference;
+	try {
+		reference = createReference(tree, new Map([...byId].map(([k, v]) => [k, structuredClone(v)]))).format(clusters, uncited);
+	} catch (e) {
+		out.failed = (e as Error).message;
+		return out;
+	}
+	for (const c of ours.clusters) {
+		out.citations++;
+		const a = normalize(toHtml(c.output));
+		const e = normalize(reference.clusters.get(c.id) ?? '');
+		if (a === e || (a === '' && /CSL STYLE ERROR/.test(e))) out.citationsEqual++;
+		else out.differences.push({ what: `citation ${c.id}`, reference: e, ours: a });
+	}
+	const mine = new Map((ours.bibliography ?? []).map((e) => [e.id, normalize(toHtml(e.output))]));
+	for (const e of reference.bibliography ?? []) {
+		out.entries++;
+		const text = normalize(e.html);
+		const a = mine.get(e.id) ?? '';
+		if (a === text || (a === '' && /CSL STYLE ERROR/.test(text))) out.entriesEqual++;
+		else out.differences.push({ what: `entry ${e.id}`, reference: text, ours: a });
+	}
+	const order = (reference.bibliography ?? []).map((e) => e.id).filter((x) => mine.has(x));
+	out.sameOrder = order.join() === [...mine.keys()].join();
+	return out;
+}
+
+export function totals(list: Compared[]) {
+	const sum = (f: (c: Compared) => number) => list.reduce((n, c) => n + f(c), 0);
+	return {
+		citations: sum((c) => c.citations),
+		citationsEqual: sum((c) => c.citationsEqual),
+		entries: sum((c) => c.entries),
+		entriesEqual: sum((c) => c.entriesEqual)
+	};
+}
+
+if (process.argv[1]?.endsWith('differential.ts')) {
+	const args = process.argv.slice(2);
+	const one = args.includes('--show') ? args[args.indexOf('--show') + 1] : null;
+	const small = args.includes('--small');
+	const ids = one ? [one] : chosenStyles(small ? 15 : 80);
+	const list: Compared[] = [];
+	for (const id of ids) {
+		const c = compare(id, small ? 88 : 300, small ? 60 : 200);
+		list.push(c);
+		if (args.includes('--json')) {
+			for (const d of c.differences) console.log(JSON.stringify({ style: id, ...d }));
+			continue;
+		}
+		const share = (a: number, b: number) => (b ? `${((100 * a) / b).toFixed(1)} %` : '–');
+		console.log(
+			`${id.padEnd(60).slice(0, 60)} citations ${share(c.citationsEqual, c.citations).padStart(7)}  entries ${share(c.entriesEqual, c.entries).padStart(7)}${c.sameOrder ? '' : '  another order'}${c.failed ? `  reference failed: ${c.failed}` : ''}`
+		);
+		if (one) for (const d of c.differences) console.log(`${d.what}\n  reference ${d.reference}\n  ours      ${d.ours}`);
+	}
+	const t = totals(list);
+	console.log(`${list.length} styles: citations equal ${t.citationsEqual} of ${t.citations} (${((100 * t.citationsEqual) / t.citations).toFixed(2)} %), entries equal ${t.entriesEqual} of ${t.entries} (${((100 * t.entriesEqual) / t.entries).toFixed(2)} %)`);
+}
