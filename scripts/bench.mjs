@@ -16,8 +16,12 @@ await build({
 		target: 'node20'
 	}
 });
-const r = spawnSync(process.execPath, ['--expose-gc', join(root, '.cache', 'bench', 'index.js'), ...process.argv.slice(2)], {
-	cwd: root,
-	stdio: 'inherit'
-});
+const r = spawnSync(
+	process.execPath,
+	['--expose-gc', join(root, '.cache', 'bench', 'index.js'), ...process.argv.slice(2)],
+	{
+		cwd: root,
+		stdio: 'inherit'
+	}
+);
 process.exit(r.status ?? 1);

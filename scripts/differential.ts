@@ -24,7 +24,9 @@ export interface Compared {
 /** Styles in an order that only their names decide. */
 export function chosenStyles(count: number): string[] {
 	const hash = (id: string) => createHash('sha256').update(`rapid-quill ${id}`).digest('hex');
-	const all = styleIndex().map((s) => s.id).sort((a, b) => (hash(a) < hash(b) ? -1 : 1));
+	const all = styleIndex()
+		.map((s) => s.id)
+		.sort((a, b) => (hash(a) < hash(b) ? -1 : 1));
 	return [...new Set([...FEATURED.map((f) => f.id), ...all.slice(0, count)])];
 }
 
@@ -35,11 +37,22 @@ export function compare(id: string, itemCount: number, clusterCount: number): Co
 	const style = compileStyle(tree, { locales: localeTree });
 	const clusters = mixedClusters(items, clusterCount, style.class === 'note');
 	const uncited = items.map((i) => i.id);
-	const out: Compared = { style: id, citations: 0, citationsEqual: 0, entries: 0, entriesEqual: 0, sameOrder: true, differences: [] };
+	const out: Compared = {
+		style: id,
+		citations: 0,
+		citationsEqual: 0,
+		entries: 0,
+		entriesEqual: 0,
+		sameOrder: true,
+		differences: []
+	};
 	const ours = createProcessor({ style, getItem: (x) => byId.get(x) }).format({ clusters, uncited });
 	let reference;
 	try {
-		reference = createReference(tree, new Map([...byId].map(([k, v]) => [k, structuredClone(v)]))).format(clusters, uncited);
+		reference = createReference(tree, new Map([...byId].map(([k, v]) => [k, structuredClone(v)]))).format(
+			clusters,
+			uncited
+		);
 	} catch (e) {
 		out.failed = (e as Error).message;
 		return out;
@@ -94,5 +107,7 @@ if (process.argv[1]?.endsWith('differential.ts')) {
 		if (one) for (const d of c.differences) console.log(`${d.what}\n  reference ${d.reference}\n  ours      ${d.ours}`);
 	}
 	const t = totals(list);
-	console.log(`${list.length} styles: citations equal ${t.citationsEqual} of ${t.citations} (${((100 * t.citationsEqual) / t.citations).toFixed(2)} %), entries equal ${t.entriesEqual} of ${t.entries} (${((100 * t.entriesEqual) / t.entries).toFixed(2)} %)`);
+	console.log(
+		`${list.length} styles: citations equal ${t.citationsEqual} of ${t.citations} (${((100 * t.citationsEqual) / t.citations).toFixed(2)} %), entries equal ${t.entriesEqual} of ${t.entries} (${((100 * t.entriesEqual) / t.entries).toFixed(2)} %)`
+	);
 }

@@ -24,7 +24,10 @@ export interface SweepFault {
 }
 
 /** Sweeps styles; returns what went wrong and how long compiling took, per style. */
-export function sweep(ids: string[], items = mixedItems(88)): { faults: SweepFault[]; compile: number[]; entries: number; citations: number } {
+export function sweep(
+	ids: string[],
+	items = mixedItems(88)
+): { faults: SweepFault[]; compile: number[]; entries: number; citations: number } {
 	const byId = new Map(items.map((i) => [i.id, i]));
 	const faults: SweepFault[] = [];
 	const compile: number[] = [];
@@ -43,7 +46,8 @@ export function sweep(ids: string[], items = mixedItems(88)): { faults: SweepFau
 			continue;
 		}
 		const look = (what: string, text: string) => {
-			for (const [name, re] of NONSENSE) if (re.test(text)) faults.push({ style: id, what: `${what}: ${name}`, sample: text.slice(0, 240) });
+			for (const [name, re] of NONSENSE)
+				if (re.test(text)) faults.push({ style: id, what: `${what}: ${name}`, sample: text.slice(0, 240) });
 		};
 		try {
 			const clusters = mixedClusters(items, 60, tree.attrs.class === 'note');
@@ -57,7 +61,11 @@ export function sweep(ids: string[], items = mixedItems(88)): { faults: SweepFau
 			citations += r.clusters.length;
 			entries += r.bibliography?.length ?? 0;
 		} catch (e) {
-			faults.push({ style: id, what: 'exception', sample: (e as Error).stack?.split('\n').slice(0, 3).join(' ') ?? '' });
+			faults.push({
+				style: id,
+				what: 'exception',
+				sample: (e as Error).stack?.split('\n').slice(0, 3).join(' ') ?? ''
+			});
 		}
 	}
 	return { faults, compile, entries, citations };
@@ -69,11 +77,17 @@ if (process.argv[1]?.endsWith('sweep.ts')) {
 	const kinds = new Map<string, SweepFault[]>();
 	for (const f of r.faults) kinds.set(f.what, [...(kinds.get(f.what) ?? []), f]);
 	for (const [what, list] of [...kinds].sort((a, b) => b[1].length - a[1].length)) {
-		console.log(`${what}: ${list.length} in ${new Set(list.map((f) => f.style)).size} styles, such as ${list[0].style}: ${list[0].sample}`);
+		console.log(
+			`${what}: ${list.length} in ${new Set(list.map((f) => f.style)).size} styles, such as ${list[0].style}: ${list[0].sample}`
+		);
 	}
 	const sorted = [...r.compile].sort((a, b) => a - b);
-	console.log(`compile: median ${sorted[sorted.length >> 1].toFixed(1)} ms, 95th ${sorted[Math.floor(sorted.length * 0.95)].toFixed(1)} ms, most ${sorted[sorted.length - 1].toFixed(1)} ms`);
+	console.log(
+		`compile: median ${sorted[sorted.length >> 1].toFixed(1)} ms, 95th ${sorted[Math.floor(sorted.length * 0.95)].toFixed(1)} ms, most ${sorted[sorted.length - 1].toFixed(1)} ms`
+	);
 	const bad = new Set(r.faults.map((f) => f.style)).size;
-	console.log(`${ids.length} styles, ${r.citations} citations, ${r.entries} entries: ${ids.length - bad} clean, ${bad} with faults`);
+	console.log(
+		`${ids.length} styles, ${r.citations} citations, ${r.entries} entries: ${ids.length - bad} clean, ${bad} with faults`
+	);
 	process.exit(r.faults.some((f) => /compile|exception|undefined|NaN|object|empty/.test(f.what)) ? 1 : 0);
 }

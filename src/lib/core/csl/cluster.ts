@@ -98,9 +98,12 @@ function collapseYears(
 	// cites with the same names come together behind the first of them
 	const groups: Rendered[][] = [];
 	for (const r of list) {
+		const last = groups[groups.length - 1];
 		const g = r.names
 			? groups.find((x) => x[0].names === r.names)
-			: groups.slice(-1).find((x) => x[0].names === '' && years(o));
+			: last && years(o) && last[0].names === '' && sameButLetter(last[0], r)
+				? last
+				: undefined;
 		if (g) g.push(r);
 		else groups.push([r]);
 	}
@@ -117,6 +120,12 @@ function collapseYears(
 	}
 	return pieces;
 }
+
+/** Cites without names that differ only in the letter behind the year. */
+const sameButLetter = (a: Rendered, b: Rendered) =>
+	a.full != null &&
+	b.full != null &&
+	plainOf(withoutTag(a.full, 'year-suffix')) === plainOf(withoutTag(b.full, 'year-suffix'));
 
 const years = (o: CitationOptions) => o.collapse.startsWith('year');
 

@@ -80,6 +80,7 @@ export function compileDate(t: Tree, locale: Locale): Eval {
 	}
 	const decor = compileDecor(t);
 	const depth = spec.parts.some((p) => p.name === 'day') ? 3 : spec.parts.some((p) => p.name === 'month') ? 2 : 1;
+	const hasYear = spec.parts.some((p) => p.name === 'year');
 	return (c) => {
 		c.called++;
 		if (c.suppressed?.has(variable)) return null;
@@ -90,7 +91,8 @@ export function compileDate(t: Tree, locale: Locale): Eval {
 			const end = d.end ?? null;
 			return d.start ? dateSortKey(d.start, depth) + (end ? '-' + dateSortKey(end, depth) : '') : d.literal;
 		}
-		const out = d.start ? renderDate(d, spec, c) : d.literal;
+		// a date in words stands where the year would
+		const out = d.start ? renderDate(d, spec, c) : form || hasYear ? d.literal : null;
 		if (out == null || out === '') return null;
 		c.filled++;
 		c.used?.push(variable);

@@ -174,5 +174,5 @@ export function dateSortKey(p: DatePoint | null, depth: 1 | 2 | 3 = 3): string {
 	if (!p) return '';
 	const y = p.year < 0 ? 'A' + String(99999 + p.year).padStart(5, '0') : 'B' + String(p.year).padStart(5, '0');
 	const m = p.season && !p.month ? p.season * 3 : p.month;
-	return y + (depth > 1 ? String(m).padStart(2, '0') : '') + (depth > 2 ? String(p.day).padStart(2, '0') : '');
+	return y + String(depth > 1 ? m : 0).padStart(2, '0') + String(depth > 2 ? p.day : 0).padStart(2, '0');
 }

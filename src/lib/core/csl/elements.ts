@@ -6,7 +6,7 @@ import { findTerm, ordinalSuffix, termText, type Locale } from './locale';
 import { formatPages, fromRoman, isNumeric, isPlural, splitNumbers, toRoman, type PageFormat } from './numbers';
 import { cleanName } from './names';
 import { dateOf, hasVariable, namesOf, textValue, variableText } from './read';
-import { join, type Rich } from './rich';
+import { join, plainOf, type Rich } from './rich';
 import { elements, textOf, type Tree } from './tree';
 import { DATE_VARIABLES, NAME_VARIABLES, NUMBER_VARIABLES } from './variables';
 
@@ -139,7 +139,7 @@ export function compileNumber(t: Tree): Eval {
 		let r: Rich;
 		if (variable === 'page' || (variable === 'locator' && label === 'page')) r = parseField(pageText(text, true, c));
 		else if (isNumeric(text)) r = numberText(text, form, variable, c);
-		else r = text.replace(/'/g, '’');
+		else r = mixedNumber(text, form, variable, c) ?? text.replace(/'/g, '’');
 		if (variable === 'citation-number') r = { kids: [r], tag: 'number' };
 		return decor(r, c);
 	};
@@ -175,6 +175,38 @@ function numberText(text: string, form: string, variable: string, c: Context): R
 		else out += ` ${p.joiner} `;
 	}
 	return out;
+}
+
+/** Words that a number may bring with it, and the terms they stand for. */
+const LABELS: Record<string, string> = {
+	p: 'page',
+	pp: 'page',
+	vol: 'volume',
+	vols: 'volume',
+	no: 'issue',
+	nos: 'issue',
+	ch: 'chapter',
+	sec: 'section',
+	fol: 'folio'
+};
+
+/** `7, p. 3-8`: numbers, some with a label of their own, which takes the locale's form; null where it is no such list. */
+function mixedNumber(text: string, form: string, variable: string, c: Context): string | null {
+	const pieces = text.split(/\s*,\s*/);
+	if (pieces.length < 2) return null;
+	const out: string[] = [];
+	let labelled = false;
+	for (const piece of pieces) {
+		const m = /^([a-z]+)\.?\s+(\S.*)$/i.exec(piece);
+		const term = m ? LABELS[m[1].toLowerCase()] : undefined;
+		if (m && term && isNumeric(m[2])) {
+			const value = plainOf(numberText(m[2], 'numeric', variable, c));
+			out.push(`${termText(c.locale, term, 'short', isPlural(m[2]))} ${value}`);
+			labelled = true;
+		} else if (isNumeric(piece)) out.push(plainOf(numberText(piece, form, variable, c)));
+		else return null;
+	}
+	return labelled ? out.join(', ') : null;
 }
 
 const fromRomanWhole = (s: string) => (/^[ivxlcdm]+$/i.test(s) ? fromRoman(s) : null);

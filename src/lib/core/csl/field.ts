@@ -128,7 +128,7 @@ function parse(s: string): Rich {
 			s.indexOf(OPENERS[c], i + 1) > 0 &&
 			!(c === '‘' && isApostrophe(before, after))
 		) {
-			open({ kids: [], quote: true, typed: c === '‘' ? "'" : '"' }, OPENERS[c], c);
+			open({ kids: [], quote: true, typed: c }, OPENERS[c], c);
 			i++;
 			continue;
 		}
@@ -155,7 +155,9 @@ export function parseTyped(s: string): Rich {
 	const shape = (r: Rich): Rich => {
 		if (typeof r === 'string') return r;
 		const kids = r.kids.map(shape);
-		return r.quote ? { ...r, kids, quote: r.typed === "'" ? 'single' : 'double' } : { ...r, kids };
+		return r.quote
+			? { ...r, kids, quote: r.typed === "'" || r.typed === '‘' ? 'single' : 'double', typed: undefined }
+			: { ...r, kids };
 	};
 	return shape(parseField(s));
 }

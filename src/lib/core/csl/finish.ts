@@ -54,6 +54,9 @@ export function finish(r: Rich | null, locale: Locale): Rich | null {
 	return rebuild(r, cells, at);
 }
 
+/** Quotation marks that are kept as they were typed. */
+const TYPED: Record<string, [string, string] | undefined> = { '“': ['“', '”'], '‘': ['‘', '’'], '„': ['„', '“'] };
+
 function cell(t: string, q: Cell['q'], raised: boolean, field: number, block = false): Cell {
 	return { t, q, block, raised, field };
 }
@@ -76,9 +79,10 @@ function collect(
 	if (r.display) cells.push(cell('', 0, raised, field, true));
 	if (r.quote) {
 		const shape = r.quote === 'double' ? 0 : r.quote === 'single' ? 1 : depth % 2;
-		cells.push(cell(marks[shape][0], 1, up, field));
+		const kept = depth === 0 && r.typed ? TYPED[r.typed] : undefined;
+		cells.push(cell(kept ? kept[0] : marks[shape][0], 1, up, field));
 		for (const k of r.kids) collect(k, depth + 1, cells, marks, up, field, fields);
-		cells.push(cell(marks[shape][1], 2, up, field));
+		cells.push(cell(kept ? kept[1] : marks[shape][1], 2, up, field));
 		return;
 	}
 	for (const k of r.kids) collect(k, depth, cells, marks, up, field, fields);
@@ -183,7 +187,7 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 		return;
 	}
 	const pair = MEET[a][n];
-	if (pair === a && a === n && !inQuote) inside.t = inside.t.slice(0, -1);
+	if (n === ',' && a === n && !inQuote) inside.t = inside.t.slice(0, -1);
 	else if (pair === a) cell.t = cell.t.slice(1);
 	else {
 		// the later mark wins: the earlier one goes

@@ -158,7 +158,7 @@ export function compileNames(
 			c.filled++;
 			for (const l of lists) c.used?.push(l.variable);
 		} else {
-			return substituted(c, alternatives, outer === null);
+			return substituted(c, alternatives, outer === null, decor);
 		}
 		if (isCount) {
 			let n = 0;
@@ -200,14 +200,15 @@ function claimFirst(c: Context, out: Rich | null): Rich | null {
 	return out;
 }
 
-function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich | null {
+/** The first alternative that gives something; the names element's own affixes and format go around it. */
+function substituted(c: Context, alternatives: Eval[], outermost: boolean, decor: Decor): Rich | null {
 	if (!alternatives.length) return null;
 	const outerUsed = c.used;
 	const outerSubstituting = c.substituting;
 	for (const alternative of alternatives) {
 		c.used = [];
 		c.substituting = true;
-		const r = alternative(c);
+		const r = decor(alternative(c), c);
 		c.substituting = outerSubstituting;
 		const used: string[] = c.used;
 		c.used = outerUsed;

@@ -259,7 +259,7 @@ export function formatName(n: Name | string, o: NameOptions, f: NameForm): Rich 
 		const g = affix(seq([rest, rest != null && particle != null ? ' ' : null, particle]), o.given);
 		const parts: (Rich | null)[] = [family];
 		if (g != null) parts.push(o.sortSeparator, g);
-		if (c.suffix) parts.push(o.sortSeparator, c.suffix);
+		if (c.suffix) parts.push(o.sortSeparator, suffixText(c, o));
 		return seq(parts);
 	}
 	const front = decorate(given, o.given, f.lang);
@@ -267,7 +267,7 @@ export function formatName(n: Name | string, o: NameOptions, f: NameForm): Rich 
 	const family = affix(familyPart(c.particle, c.family, o, f), o.family);
 	const wrapped = Boolean(o.family && (o.family.prefix || o.family.suffix));
 	const link = /[’'-]$/.test(c.dropping) ? '' : ' ';
-	const suffix = c.suffix ? [c.commaSuffix ? ', ' : ' ', c.suffix] : [];
+	const suffix = c.suffix ? [c.commaSuffix ? ', ' : ' ', suffixText(c, o)] : [];
 	if (wrapped) {
 		// affixes of the family part hold everything that belongs to the family name
 		const core = seq([dropping, dropping != null ? link : null, familyPart(c.particle, c.family, o, f), ...suffix]);
@@ -280,6 +280,10 @@ export function formatName(n: Name | string, o: NameOptions, f: NameForm): Rich 
 	);
 	return seq([g, g != null ? link : null, family, ...suffix]);
 }
+
+/** A style whose initials have no full stops has none behind Jr either (common practice of such styles). */
+const suffixText = (c: CleanName, o: NameOptions): string =>
+	o.initializeWith != null && !o.initializeWith.includes('.') ? c.suffix.replace(/\.$/, '') : c.suffix;
 
 function familyPart(particle: string, family: string, o: NameOptions, f: NameForm): Rich | null {
 	return decorate(glue(particle, family), o.family, f.lang);

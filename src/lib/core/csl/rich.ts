@@ -19,7 +19,7 @@ export interface RichNode {
 	format?: Format;
 	/** The content stands in quotation marks, whose shape the nesting decides, or the writer did by typing them. */
 	quote?: boolean | 'double' | 'single';
-	/** The mark a quotation was opened by in its field. */
+	/** The mark a quotation was opened by in its field; a curly one is kept unless the quotation is within another. */
 	typed?: string;
 	/** Text of one field: punctuation in it was put there by whoever wrote it, and stays. */
 	field?: boolean;
