@@ -154,6 +154,9 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 			if (!cell.t) return;
 		}
 	}
+	if (before.q === 0 && cell.q === 0 && repeats(before.t, cell)) {
+		if (!cell.t) return;
+	}
 	const n = cell.t[0];
 	if (!MARK.test(n) || cell.q !== 0) return;
 	// behind one or more closing marks: look at what stands inside them
@@ -194,6 +197,20 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 		if (pair === n) inside.t = inside.t.slice(0, -1);
 		if (moves) moveIn();
 	}
+}
+
+/**
+ * A mark, a space and the same mark again: something between them was empty, and the second goes with the space
+ * before it.
+ */
+function repeats(before: string, cell: Cell): boolean {
+	const m = /^\s*([.,;:])/.exec(cell.t);
+	if (!m) return false;
+	const spaced = /\s$/.test(before) || m[0].length > 1;
+	if (!spaced || before.trimEnd().slice(-1) !== m[1]) return false;
+	cell.t = cell.t.slice(m[0].length);
+	if (/\s$/.test(before)) cell.t = cell.t.replace(/^\s/, '');
+	return true;
 }
 
 function apply(before: Cell, cell: Cell, a: string, n: string, pair: string): void {
