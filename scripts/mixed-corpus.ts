@@ -25,13 +25,13 @@ type Pick = <T>(list: readonly T[]) => T;
 /** The shapes of names that CSL-JSON knows. */
 function name(pick: Pick, r: () => number): Record<string, unknown> {
 	const x = r();
-	if (x < 0.14)
+	if (x < 0.03)
 		return { family: pick(FAMILY), given: pick(GIVEN), 'non-dropping-particle': pick(['van der', 'de', 'von']) };
-	if (x < 0.18) return { family: pick(FAMILY), given: pick(GIVEN), 'dropping-particle': pick(['de', 'von']) };
-	if (x < 0.22) return { family: pick(FAMILY), given: pick(GIVEN), suffix: pick(['Jr.', 'III']) };
-	if (x < 0.25) return { family: '田中', given: '太郎' };
-	if (x < 0.28) return { family: 'Иванова', given: 'Мария Петровна' };
-	if (x < 0.3) return { family: pick(FAMILY) };
+	if (x < 0.05) return { family: pick(FAMILY), given: pick(GIVEN), 'dropping-particle': pick(['de', 'von']) };
+	if (x < 0.08) return { family: pick(FAMILY), given: pick(GIVEN), suffix: pick(['Jr.', 'III']) };
+	if (x < 0.1) return { family: '田中', given: '太郎' };
+	if (x < 0.12) return { family: 'Иванова', given: 'Мария Петровна' };
+	if (x < 0.14) return { family: pick(FAMILY) };
 	return { family: pick(FAMILY), given: pick(GIVEN) };
 }
 

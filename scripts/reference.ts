@@ -67,14 +67,20 @@ export function createReference(style: Tree, items: Map<string, Item>): Referenc
 
 /** Entities, white space and the wrapper of entries do not count as a difference. */
 export function normalize(html: string): string {
-	return html
-		.replace(/<div class="csl-entry">([\s\S]*)<\/div>\s*$/, '$1')
-		.replace(/<div class="csl-(left-margin|right-inline|block|indent)">/g, ' ')
-		.replace(/<\/div>/g, ' ')
-		.replace(/&#38;|&amp;/g, '&')
-		.replace(/&#60;|&lt;/g, '<')
-		.replace(/&#62;|&gt;/g, '>')
-		.replace(/\u00a0|&nbsp;/g, ' ')
-		.replace(/\s+/g, ' ')
-		.trim();
+	return (
+		html
+			.replace(/<div class="csl-entry">([\s\S]*)<\/div>\s*$/, '$1')
+			.replace(/<div class="csl-(left-margin|right-inline|block|indent)">/g, ' ')
+			.replace(/<\/div>/g, ' ')
+			.replace(/&#38;|&amp;/g, '&')
+			.replace(/&#60;|&lt;/g, '<')
+			.replace(/&#62;|&gt;/g, '>')
+			.replace(/\u00a0|&nbsp;/g, ' ')
+			.replace(/\s+/g, ' ')
+			// two neighbours of one look are one stretch of it
+			.replace(/<\/(i|b)>( ?)<\1>/g, '$2')
+			.replace(/(<span style="[^"]*">)([^<]*)<\/span>( ?)(?=\1)/g, '$1$2$3\u0001')
+			.replace(/\u0001<span style="[^"]*">/g, '')
+			.trim()
+	);
 }

@@ -154,6 +154,10 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 			if (!cell.t) return;
 		}
 	}
+	// no space stands before a comma or full stop that the style put behind it
+	if (before.q === 0 && cell.q === 0 && /^[,.;]/.test(cell.t) && / $/.test(before.t) && /\S/.test(before.t)) {
+		before.t = before.t.replace(/ +$/, '');
+	}
 	if (before.q === 0 && cell.q === 0 && repeats(before.t, cell)) {
 		if (!cell.t) return;
 	}

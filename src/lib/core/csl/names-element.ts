@@ -259,11 +259,12 @@ function shownCount(
 function sortText(names: Name[], o: NameOptions, c: Context): string {
 	const { shown, cut } = shownCount(names.length, o, c, 0);
 	const keys = names.slice(0, shown).map((n) => nameSortKey(n, o, c.style.demote, c.style.initializeWithHyphen));
-	let s = keys.join(', ');
+	// a tab sorts before any space: a name that ends comes before one that goes on
+	let s = keys.join('\t');
 	if (cut) {
 		if (c.sortNames?.useLast ?? o.etAlUseLast)
-			s += ', ' + nameSortKey(names[names.length - 1], o, c.style.demote, c.style.initializeWithHyphen);
-		else s += ', ' + termText(c.locale, 'et-al');
+			s += '\t' + nameSortKey(names[names.length - 1], o, c.style.demote, c.style.initializeWithHyphen);
+		else s += '\t' + termText(c.locale, 'et-al');
 	}
 	return s;
 }
@@ -292,15 +293,19 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 	const { shown, base, cut } = shownCount(names.length, o, c, c.distinction.shown[index] ?? 0);
 	if (c.records) c.records[index] = { names, base } satisfies NamesRecord;
 	const levels = c.distinction.given[index];
+	// affixes and format of the name element belong to each name
 	const writeName = (n: Name, i: number): Rich | null =>
-		formatName(n, o, {
-			inverted: o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0),
-			form: o.form === 'short' ? 'short' : 'long',
-			level: levels?.[i] ?? 0,
-			demote: c.style.demote,
-			hyphen: c.style.initializeWithHyphen,
-			lang: c.locale.lang
-		});
+		p.nameDecor(
+			formatName(n, o, {
+				inverted: o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0),
+				form: o.form === 'short' ? 'short' : 'long',
+				level: levels?.[i] ?? 0,
+				demote: c.style.demote,
+				hyphen: c.style.initializeWithHyphen,
+				lang: c.locale.lang
+			}),
+			c
+		);
 	let list = names.slice(0, shown).map(writeName);
 	const last =
 		cut && o.etAlUseLast && names.length >= shown + 2 ? writeName(names[names.length - 1], names.length - 1) : null;
@@ -327,7 +332,6 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 		(o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0)) && !cleanName(names[i]).literal;
 	let out: Rich | null = whole ?? joinNames(list, names.length, cut, last, o, p, c, invertedAt);
 	if (out == null) return null;
-	out = p.nameDecor(out, c);
 	if (p.label) {
 		const text = labelText(variable, names.length, p.label, c);
 		if (text) out = seq(p.label.before ? [text, out] : [out, text]);
