@@ -154,8 +154,8 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 			if (!cell.t) return;
 		}
 	}
-	// no space stands before a comma or full stop that the style put behind it
-	if (before.q === 0 && cell.q === 0 && /^[,.;]/.test(cell.t) && / $/.test(before.t) && /\S/.test(before.t)) {
+	// no space stands before a comma or semicolon that the style put behind it
+	if (before.q === 0 && cell.q === 0 && /^[,;]/.test(cell.t) && / $/.test(before.t)) {
 		before.t = before.t.replace(/ +$/, '');
 	}
 	if (before.q === 0 && cell.q === 0 && repeats(before.t, cell)) {
@@ -208,7 +208,7 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
  * before it.
  */
 function repeats(before: string, cell: Cell): boolean {
-	const m = /^\s*([.,;:])/.exec(cell.t);
+	const m = /^\s*([,;:])/.exec(cell.t);
 	if (!m) return false;
 	const spaced = /\s$/.test(before) || m[0].length > 1;
 	if (!spaced || before.trimEnd().slice(-1) !== m[1]) return false;
