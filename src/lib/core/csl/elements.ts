@@ -296,7 +296,7 @@ function compileTest(t: Tree): Test {
 	const match = a.match ?? 'all';
 	const tests: Test[] = [];
 	const words = (s: string | undefined) => (s ?? '').split(/\s+/).filter(Boolean);
-	for (const v of words(a.variable)) tests.push((c) => !c.suppressed?.has(v) && hasVariable(c, v));
+	for (const v of words(a.variable)) tests.push((c) => hasVariable(c, v));
 	// an item has one type: several of them can only mean any of them
 	const types = words(a.type);
 	if (types.length) tests.push((c) => types.includes(c.item.type));

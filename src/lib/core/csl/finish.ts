@@ -154,9 +154,17 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 			if (!cell.t) return;
 		}
 	}
-	// no space stands before a comma or semicolon that the style put behind it
-	if (before.q === 0 && cell.q === 0 && /^[,;]/.test(cell.t) && / $/.test(before.t)) {
-		before.t = before.t.replace(/ +$/, '');
+	// no space stands between a word and a comma that the style put behind it (a semicolon may have one, in French)
+	if (before.q === 0 && cell.q === 0 && /^,/.test(cell.t) && / $/.test(before.t)) {
+		let q = p;
+		while (q > 0 && !cells[q].t.trim() && !cells[q].block) q--;
+		if (/[\p{L}\p{N})\]’”]$/u.test(cells[q].t.trimEnd())) {
+			for (let k = q; k <= p; k++) cells[k].t = cells[k].t.replace(/ +$/, '');
+			if (!before.t) return;
+		}
+	}
+	if (before.q === 0 && cell.q === 0 && /^ +,/.test(cell.t) && /[\p{L}\p{N})\]]$/u.test(before.t)) {
+		cell.t = cell.t.trimStart();
 	}
 	if (before.q === 0 && cell.q === 0 && repeats(before.t, cell)) {
 		if (!cell.t) return;

@@ -38,7 +38,8 @@ function resolve(f: Format, flip: boolean | undefined, s: State): Format {
 	const out: Format = {};
 	if (!flip) {
 		// "normal" says nothing where nothing else is on
-		for (const k of Object.keys(f) as (keyof Format)[]) if (f[k] !== START[k] || s[k] !== START[k]) out[k] = f[k];
+		for (const k of Object.keys(f) as (keyof Format)[])
+			if (f[k] !== START[k] || s[k] !== START[k] || k === 'vertical-align') out[k] = f[k];
 		return out;
 	}
 	for (const k of Object.keys(f) as (keyof Format)[]) {

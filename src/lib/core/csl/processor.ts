@@ -426,7 +426,7 @@ class Engine implements Processor {
 		}
 		if (body != null && b.format) body = { kids: [body], format: b.format };
 		const out = finish(body, this.style.locale);
-		const result = out == null ? null : { id: k.id, output: out };
+		const result = out == null || !plainOf(out).trim() ? null : { id: k.id, output: out };
 		return this.keep(k, { stamp: k.stamp, number, previous: basis, result, texts: c.nameTexts });
 	}
 
@@ -458,8 +458,8 @@ function sameCluster(a: Cluster, b: Cluster): boolean {
 
 /** Words before and after a cite, spaced as words are. */
 function affixes(r: Rich | null, c: Cite): Rich | null {
+	// what a person typed stays, even where the style writes nothing
 	if (!c.prefix && !c.suffix) return r;
-	if (r == null) return null;
 	const prefix = c.prefix ? parseTyped(/[\s([“‘'"/–—-]$/.test(c.prefix) ? c.prefix : `${c.prefix} `) : null;
 	const suffix = c.suffix ? parseTyped(/^[\s,.;:!?)\]’”'"/–—-]/.test(c.suffix) ? c.suffix : ` ${c.suffix}`) : null;
 	return seq([prefix && { kids: [prefix], tag: 'prefix' }, r, suffix && { kids: [suffix], tag: 'suffix' }]);
