@@ -13,6 +13,12 @@ export interface ReferenceEngine {
 	engine: CSL.Engine;
 }
 
+/** The engine keeps the identifiers of entries it printed nothing for when it drops them: those are named by nobody. */
+function entriesOf([head, texts]: [{ entry_ids: string[][] }, string[]]): { id: string; html: string }[] {
+	const aligned = head.entry_ids.length === texts.length;
+	return texts.map((html, i) => ({ id: aligned ? head.entry_ids[i][0] : '', html }));
+}
+
 /** The engine mutates what it is given: every engine gets a copy of the tree. */
 const copy = (t: Tree): unknown => ({
 	name: t.name,
@@ -59,7 +65,7 @@ export function createReference(style: Tree, items: Map<string, Item>): Referenc
 			const bib = engine.makeBibliography();
 			return {
 				clusters: new Map(rows.map((r: [string, number, string]) => [r[0], r[2]])),
-				bibliography: bib ? bib[1].map((html: string, i: number) => ({ id: bib[0].entry_ids[i][0], html })) : null
+				bibliography: bib ? entriesOf(bib) : null
 			};
 		}
 	};
@@ -79,8 +85,46 @@ export function normalize(html: string): string {
 			.replace(/\s+/g, ' ')
 			// two neighbours of one look are one stretch of it
 			.replace(/<\/(i|b)>( ?)<\1>/g, '$2')
-			.replace(/(<span style="[^"]*">)([^<]*)<\/span>( ?)(?=\1)/g, '$1$2$3\u0001')
-			.replace(/\u0001<span style="[^"]*">/g, '')
+			.replace(/(<span style="[^"]*">)([^<]*)<\/span>( ?)(?=\1)/g, '$1$2$3\ue000')
+			.replace(/\ue000<span style="[^"]*">/g, '')
 			.trim()
 	);
+}
+
+const LOOKS: [RegExp, string, string][] = [
+	[/^<i>$/, 'slant', 'italic'],
+	[/^<b>$/, 'weight', 'bold'],
+	[/^<sup>$/, 'level', 'sup'],
+	[/^<sub>$/, 'level', 'sub'],
+	[/font-style:normal/, 'slant', ''],
+	[/font-weight:normal/, 'weight', ''],
+	[/font-variant:small-caps/, 'caps', 'small'],
+	[/font-variant:normal/, 'caps', ''],
+	[/text-decoration:underline/, 'line', 'under'],
+	[/text-decoration:none/, 'line', ''],
+	[/"baseline"/, 'level', '']
+];
+
+/** What a reader sees: each stretch of text with the look it really has, however the markup nests; no space before a mark. */
+export function visible(html: string): string {
+	const stack: Record<string, string>[] = [{}];
+	let out = '';
+	let last = '';
+	for (const part of html.replace(/ +([,.;:)])/g, '$1').split(/(<\/?[a-z][^>]*>)/)) {
+		if (/^<\//.test(part)) stack.pop();
+		else if (/^<[a-z]/.test(part)) {
+			const look = { ...stack[stack.length - 1] };
+			for (const [re, key, value] of LOOKS) if (re.test(part)) look[key] = value;
+			stack.push(look);
+		} else if (part) {
+			const look = stack[stack.length - 1] ?? {};
+			const now = ['slant', 'weight', 'caps', 'line', 'level']
+				.map((k) => look[k])
+				.filter(Boolean)
+				.join(' ');
+			if (now !== last && part.trim()) out += `{${(last = now)}}`;
+			out += part;
+		}
+	}
+	return out;
 }

@@ -208,7 +208,8 @@ function substituted(c: Context, alternatives: Eval[], outermost: boolean, decor
 	for (const alternative of alternatives) {
 		c.used = [];
 		c.substituting = true;
-		const r = decor(alternative(c), c);
+		// affixes are no part of a sort key, so that a name that ends comes before one that goes on
+		const r = c.sorting ? alternative(c) : decor(alternative(c), c);
 		c.substituting = outerSubstituting;
 		const used: string[] = c.used;
 		c.used = outerUsed;
