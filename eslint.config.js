@@ -5,7 +5,7 @@ import globals from 'globals';
 import ts from 'typescript-eslint';
 
 export default ts.config(
-	{ ignores: ['.svelte-kit', 'build', 'static', 'node_modules', 'test-results', 'playwright-report'] },
+	{ ignores: ['.cache', '.svelte-kit', 'build', 'static', 'node_modules', 'test-results', 'playwright-report'] },
 	js.configs.recommended,
 	...ts.configs.recommended,
 	...svelte.configs.recommended,
