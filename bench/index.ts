@@ -146,3 +146,37 @@ for (const [id, name] of STYLES) {
 console.log(
 	`\ncold, times faster than the reference: least ${Math.min(...ratios).toFixed(0)}, most ${Math.max(...ratios).toFixed(0)}`
 );
+
+/** Cold times as the manuscript grows: twice the clusters should take about twice as long. */
+const [growthId, growthName] = STYLES[0];
+const growthStyle = compileStyle(styleTree(growthId)!, { locales: localeTree });
+console.log(`\ngrowth, ${growthName}, cold:`);
+for (const count of small ? [100, 200, 400] : [500, 1000, 2000, 5000]) {
+	const items = makeItems(count / 2);
+	const clusters = makeClusters([...items.keys()], count);
+	const run = () => createProcessor({ style: growthStyle, getItem: (x) => items.get(x) }).format({ clusters });
+	run();
+	const took = quantile(
+		[1, 2, 3].map(() => ms(() => void run())),
+		0.5
+	);
+	console.log(
+		`  ${String(count).padStart(5)} clusters ${took.toFixed(0).padStart(5)} ms, ${((1000 * took) / count).toFixed(0)} µs each`
+	);
+}
+
+/** What the processor holds for the largest manuscript: the heap after it, less the heap before it. */
+if (!small) {
+	const items = makeItems(5000);
+	const clusters = makeClusters([...items.keys()], 10_000);
+	global.gc?.();
+	const before = process.memoryUsage().heapUsed;
+	const held = createProcessor({ style: growthStyle, getItem: (x) => items.get(x) });
+	const result = held.format({ clusters });
+	global.gc?.();
+	const after = process.memoryUsage().heapUsed;
+	console.log(
+		`\nmemory, 5000 sources, ${result.clusters.length} clusters: ${((after - before) / 1048576).toFixed(0)} MB held, ${(process.memoryUsage().rss / 1048576).toFixed(0)} MB for the whole process`
+	);
+	held.format({ clusters });
+}

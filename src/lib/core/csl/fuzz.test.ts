@@ -5,6 +5,9 @@ import fc from 'fast-check';
 import { compileStyle, createProcessor, parseXml, StyleError, toHtml, type Item, type Tree } from './index';
 import { localeTree, styleIndex, styleTree } from '../../../../scripts/catalogue';
 
+/** Runs of the first property; FUZZ=10000 for the long one. */
+const RUNS = Number(process.env.FUZZ) || 1200;
+
 const ids = styleIndex()
 	.map((s) => s.id)
 	.filter((_, i) => i % 331 === 0);
@@ -55,7 +58,7 @@ test('styles with a stretch cut out, doubled or overwritten give a StyleError or
 				tryStyle(s.slice(0, i) + (how === 'cut' ? '' : how === 'double' ? piece + piece : '<&"\u0000x') + rest);
 			}
 		),
-		{ numRuns: 1200 }
+		{ numRuns: RUNS }
 	);
 });
 
@@ -91,7 +94,7 @@ test('styles with attributes and elements of another name work or say why', () =
 				tryStyle(parts.slice(0, at).join(from) + (at ? to : '') + parts.slice(at).join(from));
 			}
 		),
-		{ numRuns: 600 }
+		{ numRuns: RUNS / 2 }
 	);
 });
 
