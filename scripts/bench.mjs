@@ -1,27 +1,89 @@
-/** npm run bench: builds bench/index.ts as the app is built (no test loader in between) and runs it. */
+/**
+ * npm run bench: builds the bench as the app is built (no test loader in between) and runs it in Node and in a worker
+ * of Chromium. `--node` or `--browser` for one of them, `--small` for a quick look, `--alone` without the reference.
+ */
 import { spawnSync } from 'node:child_process';
+import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
+import { chromium } from '@playwright/test';
 import { build } from 'vite';
-import { root } from './ensure.mjs';
+import { CHROMIUM, ensureBrowser, root } from './ensure.mjs';
 
-await build({
-	configFile: false,
-	root,
-	logLevel: 'error',
-	build: {
-		ssr: join(root, 'bench', 'index.ts'),
-		outDir: join(root, '.cache', 'bench'),
-		emptyOutDir: true,
-		minify: false,
-		target: 'node20'
-	}
-});
-const r = spawnSync(
-	process.execPath,
-	['--expose-gc', join(root, '.cache', 'bench', 'index.js'), ...process.argv.slice(2)],
-	{
+const args = process.argv.slice(2);
+const out = (name) => join(root, '.cache', name);
+const common = { configFile: false, root, logLevel: 'error' };
+
+async function inNode() {
+	await build({
+		...common,
+		build: {
+			ssr: join(root, 'bench', 'index.ts'),
+			outDir: out('bench'),
+			emptyOutDir: true,
+			minify: false,
+			target: 'node20'
+		}
+	});
+	const r = spawnSync(process.execPath, ['--expose-gc', join(out('bench'), 'index.js'), ...args], {
 		cwd: root,
 		stdio: 'inherit'
+	});
+	return r.status ?? 1;
+}
+
+async function inBrowser() {
+	ensureBrowser();
+	await build({
+		...common,
+		plugins: [
+			{
+				name: 'given-catalogue',
+				enforce: 'pre',
+				resolveId: (id) => (/\/catalogue$/.test(id) ? join(root, 'bench', 'given-catalogue.ts') : null)
+			}
+		],
+		build: {
+			lib: { entry: join(root, 'bench', 'worker.ts'), formats: ['iife'], name: 'bench', fileName: () => 'worker.js' },
+			outDir: out('bench-browser'),
+			emptyOutDir: true,
+			minify: true
+		}
+	});
+	const read = (...path) => JSON.parse(readFileSync(join(root, 'static', ...path), 'utf8'));
+	const styles = ['apa', 'chicago-fullnote-bibliography', 'ieee', 'modern-language-association'];
+	const trees = {
+		styles: Object.fromEntries(styles.map((s) => [s, read('styles', `${s}.json`)])),
+		locales: Object.fromEntries(
+			readdirSync(join(root, 'static', 'locales'))
+				.filter((f) => /^[\w-]+\.json$/.test(f))
+				.map((f) => [f.replace('.json', ''), read('locales', f)])
+		)
+	};
+	const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-gpu'] });
+	try {
+		const page = await browser.newPage();
+		console.log(`\nChromium ${browser.version()}, in a worker`);
+		page.on('console', (m) => console.log(m.text()));
+		const job = { trees, small: args.includes('--small'), alone: args.includes('--alone') };
+		const code = readFileSync(join(out('bench-browser'), 'worker.js'), 'utf8');
+		const failed = await page.evaluate(
+			([source, work]) =>
+				new Promise((done) => {
+					const worker = new Worker(URL.createObjectURL(new Blob([source], { type: 'text/javascript' })));
+					worker.onmessage = (e) => (e.data === null ? done('') : console.log(e.data));
+					worker.onerror = (e) => done(e.message || 'the worker failed');
+					worker.postMessage(work);
+				}),
+			[code, job]
+		);
+		if (failed) console.error(failed);
+		return failed ? 1 : 0;
+	} finally {
+		await browser.close();
 	}
-);
-process.exit(r.status ?? 1);
+}
+
+let status = 0;
+if (!args.includes('--browser')) status ||= await inNode();
+if (!args.includes('--node')) status ||= await inBrowser();
+process.exit(status);

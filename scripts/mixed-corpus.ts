@@ -20,6 +20,8 @@ const GIVEN = ['Ebele', 'Jean-Luc', 'M. R.', 'Ida', 'Tunde', 'Ægir', 'Lise M.',
 const WORDS =
 	'lamp quay harbour tide eel moth light gas ledger round night bell shore estuary wage board map burner'.split(' ');
 
+const capital = (w: string) => w[0].toUpperCase() + w.slice(1);
+
 type Pick = <T>(list: readonly T[]) => T;
 
 /** The shapes of names that CSL-JSON knows. */
@@ -34,6 +36,16 @@ function name(pick: Pick, r: () => number): Record<string, unknown> {
 	if (x < 0.14) return { family: pick(FAMILY) };
 	return { family: pick(FAMILY), given: pick(GIVEN) };
 }
+
+/** Dates that nobody can count with. */
+const IN_WORDS = [
+	'in the year of the great frost',
+	'forthcoming',
+	'after the second fire',
+	'spring term',
+	'first season of gas',
+	'before the quay'
+];
 
 /** The forms of dates that CSL-JSON knows; a range over two months is left to a test of its own (docs/conformance.md). */
 function date(pick: Pick, r: () => number): Record<string, unknown> {
@@ -53,7 +65,7 @@ function date(pick: Pick, r: () => number): Record<string, unknown> {
 		{ 'date-parts': [[year]], circa: true },
 		{ 'date-parts': [[year]], season: 2 },
 		{ 'date-parts': [[String(year), '7', '1']] },
-		{ literal: 'in the year of the great frost' },
+		{ literal: pick(IN_WORDS) },
 		{ raw: '3 May 1901' }
 	]);
 }
@@ -84,10 +96,10 @@ export function mixedItems(count: number, seed = 3): Item[] {
 				? [{ literal: `Harbour Board of ${pick(['Port Ennis', 'Callow', 'Northfield'])}` }]
 				: people(i % 37 === 0 ? 30 : 5)
 		);
-		maybe(0.97, 'title', () => pick(TITLES)(w[0].toUpperCase() + w.slice(1)));
+		maybe(0.97, 'title', () => pick(TITLES)(capital(w)));
 		maybe(0.9, 'issued', () => date(pick, r));
 		maybe(0.6, 'container-title', () => `Journal of ${pick(WORDS)} studies`);
-		maybe(0.2, 'container-title-short', () => `J. ${pick(WORDS)} stud.`);
+		maybe(0.2, 'container-title-short', () => `J. ${capital(pick(WORDS))} Stud.`);
 		maybe(0.6, 'volume', () => String(1 + Math.floor(r() * 40)));
 		maybe(0.5, 'issue', () => pick(['3', '1-2', 'S1']));
 		maybe(0.7, 'page', () => pick(['101-108', '3-10', '71', 'e1804', 'xi-xv', '1103-1104', '12, 14']));

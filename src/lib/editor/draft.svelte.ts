@@ -318,7 +318,7 @@ export class Draft implements Desk {
 	private show(r: SessionResult): void {
 		for (const c of r.changed) this.outputs.set(c.id, c);
 		if (r.bibliography !== undefined) this.list = r.bibliography;
-		this.missing = new Set(r.warnings.flatMap((w) => (w.itemId ? [w.itemId] : [])));
+		this.missing = new Set(r.warnings.flatMap((w) => (w.itemId && !w.field ? [w.itemId] : [])));
 		for (const c of r.changed) for (const v of this.views.get(c.id) ?? []) v.refresh();
 		for (const l of this.lists) l.refresh();
 		this.formatted = true;

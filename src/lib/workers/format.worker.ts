@@ -12,10 +12,11 @@ import {
 	type Item,
 	type Tree
 } from '$lib/core/csl';
+import { createLine } from './overtake';
 
 const session = createSession();
 const trees = new Map<string, Tree | null>();
-let newest = 0;
+const line = createLine();
 
 async function load(path: string): Promise<Tree | null> {
 	if (trees.has(path)) return trees.get(path)!;
@@ -65,10 +66,7 @@ const face = {
 
 	/** Formats; a request that a newer one has overtaken answers null at once. */
 	async format(job: FormatJob): Promise<SessionResult | null> {
-		newest = Math.max(newest, job.serial);
-		// let requests that wait in line say how new they are
-		await new Promise((r) => setTimeout(r, 0));
-		if (job.serial < newest && !job.full) return null;
+		if (!(await line.turn(job.serial)) && !job.full) return null;
 		return session.format(job);
 	},
 

@@ -24,8 +24,8 @@ interface Piece {
 	delimiter: string;
 }
 
-const hasLocator = (c: Cite) => Boolean(c.locator?.value);
-const plainCite = (r: Rendered) => !r.cite.prefix && !r.cite.suffix && !hasLocator(r.cite);
+/** A locator that the style prints nowhere is none. */
+const hasLocator = (c: Cite, o: CitationOptions) => o.usesLocator && Boolean(c.locator?.value);
 
 /** Joins cites in their final order; the layout's affixes are added by the caller. */
 export function assemble(
@@ -60,9 +60,11 @@ function collapseNumbers(
 	let i = 0;
 	while (i < list.length) {
 		let j = i;
-		if (plainCite(list[i]) && list[i].citationNumber) {
-			while (j + 1 < list.length && plainCite(list[j + 1]) && list[j + 1].citationNumber === list[j].citationNumber + 1)
-				j++;
+		// words may stand before the first and behind the last of a range
+		const joins = (a: Rendered, b: Rendered) =>
+			b.citationNumber === a.citationNumber + 1 && !a.cite.suffix && !b.cite.prefix && !hasLocator(b.cite, o);
+		if (list[i].citationNumber && !hasLocator(list[i].cite, o)) {
+			while (j + 1 < list.length && joins(list[j], list[j + 1])) j++;
 		}
 		const push = (r: Rich | null) => {
 			if (r == null) return;
@@ -70,7 +72,7 @@ function collapseNumbers(
 			pieces.push({ rich: r, delimiter });
 		};
 		if (j - i >= 2) {
-			push(seq([list[i].full, dash, list[j].full]));
+			push(seq([withAffixes(list[i].full, list[i].cite), dash, withAffixes(list[j].full, list[j].cite)]));
 			collapsed = true;
 			i = j + 1;
 		} else {
@@ -150,17 +152,17 @@ function yearPieces(
 		const b = r.bare();
 		return b == null ? '' : plainOf(withoutTag(b, 'year-suffix'));
 	};
-	const canShare = (r: Rendered) => r.letter >= 0 && !r.cite.prefix && !r.cite.suffix && !hasLocator(r.cite);
+	const canShare = (r: Rendered) => r.letter >= 0 && !r.cite.prefix && !r.cite.suffix && !hasLocator(r.cite, o);
 	let i = 0;
 	while (i < g.length) {
 		const r = g[i];
 		const rich = withAffixes(pieces.length === 0 || r.cite.prefix ? r.full : r.bare(), r.cite);
 		// a year behind a locator would read as part of it: 1999, 328; 2000, 475 (Chicago 17, 15.30)
 		const delimiter =
-			i > 0 && hasLocator(g[i - 1].cite) && o.afterCollapseDelimiter != null ? o.afterCollapseDelimiter : inside;
+			i > 0 && hasLocator(g[i - 1].cite, o) && o.afterCollapseDelimiter != null ? o.afterCollapseDelimiter : inside;
 		if (rich != null) pieces.push({ rich, delimiter });
 		i++;
-		if (!suffixes || r.letter < 0 || r.cite.suffix || hasLocator(r.cite)) continue;
+		if (!suffixes || r.letter < 0 || r.cite.suffix || hasLocator(r.cite, o)) continue;
 		const year = yearOf(r);
 		while (i < g.length && canShare(g[i]) && yearOf(g[i]) === year) {
 			let j = i;

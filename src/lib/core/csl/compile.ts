@@ -45,6 +45,8 @@ export interface CitationOptions {
 	yearSuffixDelimiter: string | null;
 	afterCollapseDelimiter: string | null;
 	nearNoteDistance: number;
+	/** The style prints locators. */
+	usesLocator: boolean;
 }
 
 export interface BibliographyOptions {
@@ -141,6 +143,7 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 	let bibliographyNumeric = false;
 	let usesFirstNote = false;
 	let usesPosition = false;
+	let usesLocator = false;
 
 	const compileArea = (areaTree: Tree, area: Area): Layout => {
 		const defaults = inheritNames(areaTree, rootNames);
@@ -158,6 +161,7 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 			usesPosition = uses.positions || dependsOnPosition(t) || dependsOnPosition(areaTree);
 			numeric = uses.variables.has('citation-number');
 			usesFirstNote = uses.variables.has('first-reference-note-number');
+			usesLocator = uses.variables.has('locator');
 		}
 		if (area === 'bibliography') bibliographyNumeric = uses.variables.has('citation-number');
 		return {
@@ -196,7 +200,8 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 			citeGroupDelimiter: a['cite-group-delimiter'] ?? null,
 			yearSuffixDelimiter: a['year-suffix-delimiter'] ?? null,
 			afterCollapseDelimiter: a['after-collapse-delimiter'] ?? null,
-			nearNoteDistance: a['near-note-distance'] != null ? parseInt(a['near-note-distance'], 10) || 0 : 5
+			nearNoteDistance: a['near-note-distance'] != null ? parseInt(a['near-note-distance'], 10) || 0 : 5,
+			usesLocator
 		},
 		bibliographyOptions: {
 			hangingIndent: b['hanging-indent'] === 'true',

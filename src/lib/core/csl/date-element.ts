@@ -92,7 +92,7 @@ export function compileDate(t: Tree, locale: Locale): Eval {
 			return d.start ? dateSortKey(d.start, depth) + (end ? '-' + dateSortKey(end, depth) : '') : d.literal;
 		}
 		// a date in words stands where the year would
-		const out = d.start ? renderDate(d, spec, c) : form || hasYear ? d.literal : null;
+		const out = d.start ? renderDate(d, spec, c) : form || hasYear ? seq([d.literal, takeLetter(c)]) : null;
 		if (out == null || out === '') return null;
 		c.filled++;
 		c.used?.push(variable);
@@ -103,17 +103,25 @@ export function compileDate(t: Tree, locale: Locale): Eval {
 const has = (p: DatePoint, name: PartName) =>
 	name === 'year' ? p.year !== 0 : name === 'month' ? p.month !== 0 || p.season !== 0 : p.day !== 0;
 
+/** The letter behind the year, once, where the style does not place it itself. */
+function takeLetter(c: Context): Rich | null {
+	const placed = c.inBibliography ? c.style.explicitYearSuffix.bibliography : c.style.explicitYearSuffix.citation;
+	if (!c.yearSuffix || c.yearSuffixUsed || placed) return null;
+	c.yearSuffixUsed = true;
+	return { kids: [c.yearSuffix], tag: 'year-suffix' };
+}
+
 function renderDate(d: NormalDate, spec: DateSpec, c: Context): Rich | null {
 	const start = d.start!;
 	const shown = spec.parts.filter((p) => has(start, p.name));
 	if (d.open) {
-		const list = shown.map((p) => renderPart(p, start, c, shown));
+		const list = shown.map((p) => renderPart(p, start, c));
 		return seq([joinParts(list, spec.delimiter), '\u2013']);
 	}
 	const end = d.end;
 	if (!end)
 		return joinParts(
-			shown.map((p) => renderPart(p, start, c, shown)),
+			shown.map((p) => renderPart(p, start, c)),
 			spec.delimiter
 		);
 	const rendered = new Set(spec.parts.map((p) => p.name));
@@ -126,7 +134,7 @@ function renderDate(d: NormalDate, spec: DateSpec, c: Context): Rich | null {
 	const top = (['year', 'month', 'day'] as PartName[]).find((n) => rendered.has(n) && differs(n));
 	if (!top)
 		return joinParts(
-			shown.map((p) => renderPart(p, start, c, shown)),
+			shown.map((p) => renderPart(p, start, c)),
 			spec.delimiter
 		);
 	const varies = (p: PartSpec) => GRAIN[p.name] >= GRAIN[top];
@@ -138,8 +146,12 @@ function renderDate(d: NormalDate, spec: DateSpec, c: Context): Rich | null {
 	const delimiter = spec.parts.find((p) => p.name === top)!.rangeDelimiter;
 	const left = spec.parts.slice(0, lastAt + 1).filter((p) => has(start, p.name));
 	const right = spec.parts.slice(firstAt).filter((p) => (varies(p) ? has(end, p.name) : has(end, p.name)));
-	const leftOut = left.map((p, i) => renderPart(p, start, c, left, i === left.length - 1));
-	const rightOut = right.map((p, i) => renderPart(p, end, c, right, false, i === 0));
+	// a range of years takes its letter at the end: 1868–1870a
+	const letter = c.yearSuffix;
+	if (top === 'year') c.yearSuffix = '';
+	const leftOut = left.map((p, i) => renderPart(p, start, c, i === left.length - 1));
+	c.yearSuffix = letter;
+	const rightOut = right.map((p, i) => renderPart(p, end, c, false, i === 0));
 	return seq([joinParts(leftOut, spec.delimiter), delimiter, joinParts(rightOut, spec.delimiter)]);
 }
 
@@ -153,14 +165,7 @@ function joinParts(list: (Rich | null)[], delimiter: string): Rich | null {
 	return seq(kids);
 }
 
-function renderPart(
-	p: PartSpec,
-	d: DatePoint,
-	c: Context,
-	shown: PartSpec[],
-	dropSuffix = false,
-	dropPrefix = false
-): Rich | null {
+function renderPart(p: PartSpec, d: DatePoint, c: Context, dropSuffix = false, dropPrefix = false): Rich | null {
 	let text: string;
 	let suffixNode: Rich | null = null;
 	if (p.name === 'year') {
@@ -170,14 +175,7 @@ function renderPart(
 			if (d.year < 0) text += termText(c.locale, 'bc');
 			else if (d.year < 1000) text += termText(c.locale, 'ad');
 		}
-		if (
-			c.yearSuffix &&
-			!c.yearSuffixUsed &&
-			!(c.inBibliography ? c.style.explicitYearSuffix.bibliography : c.style.explicitYearSuffix.citation)
-		) {
-			c.yearSuffixUsed = true;
-			suffixNode = { kids: [c.yearSuffix], tag: 'year-suffix' };
-		}
+		suffixNode = takeLetter(c);
 	} else if (p.name === 'month') {
 		if (!d.month && d.season) text = termText(c.locale, `season-0${d.season}`);
 		else if (p.form === 'numeric') text = String(d.month);
@@ -197,6 +195,5 @@ function renderPart(
 	if (p.textCase) r = applyCase(r, p.textCase, true, c.locale.lang);
 	if (suffixNode) r = { kids: [r, suffixNode] };
 	if (p.format) r = { kids: [r], format: p.format };
-	void shown;
 	return seq([dropPrefix ? '' : p.prefix, r, dropSuffix ? '' : p.suffix]);
 }

@@ -57,7 +57,9 @@ export function resolve(
 	const state = new Map<string, Distinction>();
 	for (const c of set) state.set(c.id, start.get(c.id) ?? PLAIN_DISTINCTION);
 	const rendered = (c: Candidate) => c.render(state.get(c.id)!);
-	let open = groupBy(set, rendered).filter((g) => g.length > 1);
+	// what says nothing at all is told apart from nothing
+	const alike = (g: Candidate[], text: string) => g.length > 1 || text === '';
+	let open = groupBy(set, rendered).filter((g) => alike(g, rendered(g[0])));
 	if (open.length && (o.addNames || (o.addGiven && o.givenRule === 'by-cite'))) {
 		const next: Candidate[][] = [];
 		for (const g of open) next.push(...expandNames(g, o, state));
@@ -67,9 +69,11 @@ export function resolve(
 		const next: Candidate[][] = [];
 		for (const g of open) {
 			const trial = new Map(g.map((c) => [c.id, { ...clone(state.get(c.id)!), condition: level }]));
-			const groups = groupBy(g, (c) => c.render(trial.get(c.id)!));
-			if (groups.length > 1) for (const c of g) state.set(c.id, trial.get(c.id)!);
-			next.push(...groups.filter((x) => x.length > 1));
+			const text = (c: Candidate) => c.render(trial.get(c.id)!);
+			const groups = groupBy(g, text);
+			const helps = groups.length > 1 || (rendered(g[0]) === '' && text(g[0]) !== '');
+			if (helps) for (const c of g) state.set(c.id, trial.get(c.id)!);
+			next.push(...groups.filter((x) => alike(x, text(x[0]))));
 		}
 		open = next;
 	}

@@ -15,6 +15,7 @@ export class StyleError extends Error {
 /** Something worth telling that did not stop the work. */
 export interface Warning {
 	message: string;
+	/** The source it is about; without a field: the source is not there at all. */
 	itemId?: string;
 	field?: string;
 	line?: number;

@@ -16,6 +16,8 @@ interface Cell {
 	raised: boolean;
 	/** Number of the field the cell comes from; 0 for what the style wrote. */
 	field: number;
+	/** Number of the block the cell stands in; 0 for none. */
+	within: number;
 }
 
 /** What becomes of two marks that meet: the pair, or the one that stays. */
@@ -48,7 +50,7 @@ export function finish(r: Rich | null, locale: Locale): Rich | null {
 	if (r == null) return null;
 	const marks = quoteMarks(locale);
 	const cells: Cell[] = [];
-	collect(r, 0, cells, marks, false, 0, { n: 0 });
+	collect(r, 0, cells, marks, false, 0, { n: 0, blocks: 0, within: 0 });
 	settle(cells, locale.punctuationInQuote);
 	const at = { i: 0 };
 	return rebuild(r, cells, at);
@@ -58,7 +60,7 @@ export function finish(r: Rich | null, locale: Locale): Rich | null {
 const TYPED: Record<string, [string, string] | undefined> = { '“': ['“', '”'], '‘': ['‘', '’'], '„': ['„', '“'] };
 
 function cell(t: string, q: Cell['q'], raised: boolean, field: number, block = false): Cell {
-	return { t, q, block, raised, field };
+	return { t, q, block, raised, field, within: 0 };
 }
 
 function collect(
@@ -68,12 +70,16 @@ function collect(
 	marks: string[][],
 	raised: boolean,
 	field: number,
-	fields: { n: number }
+	fields: { n: number; blocks: number; within: number }
 ): void {
 	if (typeof r === 'string') {
-		cells.push(cell(r, 0, raised, field));
+		const c = cell(r, 0, raised, field);
+		c.within = fields.within;
+		cells.push(c);
 		return;
 	}
+	const outer = fields.within;
+	if (r.display) fields.within = ++fields.blocks;
 	if (r.field && !field) field = ++fields.n;
 	const up = raised || r.format?.['vertical-align'] === 'sup';
 	if (r.display) cells.push(cell('', 0, raised, field, true));
@@ -83,9 +89,8 @@ function collect(
 		cells.push(cell(kept ? kept[0] : marks[shape][0], 1, up, field));
 		for (const k of r.kids) collect(k, depth + 1, cells, marks, up, field, fields);
 		cells.push(cell(kept ? kept[1] : marks[shape][1], 2, up, field));
-		return;
-	}
-	for (const k of r.kids) collect(k, depth, cells, marks, up, field, fields);
+	} else for (const k of r.kids) collect(k, depth, cells, marks, up, field, fields);
+	fields.within = outer;
 }
 
 function add(kids: Rich[], k: Rich | null): void {
@@ -171,6 +176,12 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	}
 	const n = cell.t[0];
 	if (!MARK.test(n) || cell.q !== 0) return;
+	// no line begins with a mark: it belongs to the block before
+	if (before.within && before.within !== cell.within && before.q === 0 && !MARK.test(before.t.slice(-1))) {
+		before.t += n;
+		cell.t = cell.t.slice(1);
+		return;
+	}
 	// behind one or more closing marks: look at what stands inside them
 	let target = p;
 	let crossed = false;

@@ -64,6 +64,8 @@ function tags(f: Format): [string, string] {
 	const fv = f['font-variant'];
 	if (fv === 'small-caps') style('font-variant:small-caps');
 	else if (fv === 'normal') style('font-variant:normal');
+	const va = f['vertical-align'];
+	if (va === 'baseline') wrap('<span style="baseline">', '</span>');
 	const fw = f['font-weight'];
 	if (fw === 'bold') wrap('<b>', '</b>');
 	else if (fw === 'normal') style('font-weight:normal');
@@ -71,10 +73,8 @@ function tags(f: Format): [string, string] {
 	const td = f['text-decoration'];
 	if (td === 'underline') style('text-decoration:underline');
 	else if (td === 'none') style('text-decoration:none');
-	const va = f['vertical-align'];
 	if (va === 'sup') wrap('<sup>', '</sup>');
 	else if (va === 'sub') wrap('<sub>', '</sub>');
-	else if (va === 'baseline') wrap('<span style="baseline">', '</span>');
 	return [open, close];
 }
 

@@ -1,6 +1,8 @@
 /** What the processor keeps of one source. */
+import { checkItem, withoutControls } from './check';
 import { PLAIN_DISTINCTION, type Distinction, type NamesRecord } from './context';
 import type { NameUse } from './disambiguate';
+import type { Warning } from './errors';
 import { formatName, type NameOptions } from './names';
 import { withNoteVariables } from './read';
 import { plainOf } from './rich';
@@ -13,6 +15,8 @@ export interface Known {
 	given: Item | undefined;
 	item: Item;
 	missing: boolean;
+	/** What is odd about the item. */
+	warnings: Warning[];
 	/** Changes whenever something other than the number changes that shows in a citation or entry. */
 	stamp: number;
 	/** Citation number, 1-based. */
@@ -32,12 +36,15 @@ export interface Known {
 	forms: Map<string, string>;
 }
 
+const MISSING = (itemId: string): Warning => ({ message: 'This source is not in the library.', itemId });
+
 export function createKnown(id: string, item: Item | undefined, stamp: number): Known {
 	return {
 		id,
 		given: item,
-		item: item ? withNoteVariables(item) : { id, type: 'document', title: '' },
+		item: item ? withoutControls(withNoteVariables(item)) : { id, type: 'document', title: '' },
 		missing: !item,
+		warnings: item ? checkItem(item) : [MISSING(id)],
 		stamp,
 		number: 0,
 		letter: -1,

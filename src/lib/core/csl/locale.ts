@@ -85,6 +85,9 @@ export function fallbackChain(lang: string): string[] {
 
 const termKey = (name: string, form: string, genderForm = '') => `${name}/${form}/${genderForm}`;
 
+/** The text of a term; the line breaks and indents of the file around it are none of it. */
+const termContent = (t: Tree): string => textOf(t).replace(/^[ \t]*[\r\n]\s*|[ \t]*[\r\n]\s*$/g, '');
+
 function readTerms(tree: Tree, into: Map<string, Term>, overwrite: boolean): void {
 	const terms = child(tree, 'terms');
 	if (!terms) return;
@@ -96,12 +99,12 @@ function readTerms(tree: Tree, into: Map<string, Term>, overwrite: boolean): voi
 	for (const t of list) {
 		const single = child(t, 'single');
 		const multiple = child(t, 'multiple');
-		const plain = single || multiple ? '' : textOf(t);
+		const plain = single || multiple ? '' : termContent(t);
 		const key = termKey(t.attrs.name ?? '', t.attrs.form ?? 'long', t.attrs['gender-form'] ?? '');
 		if (!overwrite && into.has(key)) continue;
 		into.set(key, {
-			single: single ? textOf(single) : plain,
-			multiple: multiple ? textOf(multiple) : single ? textOf(single) : plain,
+			single: single ? termContent(single) : plain,
+			multiple: multiple ? termContent(multiple) : single ? termContent(single) : plain,
 			gender: t.attrs.gender,
 			match: t.attrs.match
 		});

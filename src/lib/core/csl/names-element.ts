@@ -145,7 +145,11 @@ export function compileNames(
 	const decor = compileDecor(t);
 	const substitute = kids.find((k) => k.name === 'substitute');
 	const self: Outer = { parts, delimiter, defaults };
-	const alternatives = substitute ? elements(substitute).map((e) => compileChild(e, self)) : [];
+	const alternatives = (substitute ? elements(substitute) : []).map((e): Eval => {
+		const run = compileChild(e, self);
+		// other names take over what surrounds these, affixes among it; anything else has its own
+		return e.name === 'names' ? (c) => (c.sorting ? run(c) : decor(run(c), c)) : run;
+	});
 	const isCount = parts.options.form === 'count';
 
 	return (c) => {
@@ -158,7 +162,7 @@ export function compileNames(
 			c.filled++;
 			for (const l of lists) c.used?.push(l.variable);
 		} else {
-			return substituted(c, alternatives, outer === null, decor);
+			return substituted(c, alternatives, outer === null);
 		}
 		if (isCount) {
 			let n = 0;
@@ -200,8 +204,8 @@ function claimFirst(c: Context, out: Rich | null): Rich | null {
 	return out;
 }
 
-/** The first alternative that gives something; the names element's own affixes and format go around it. */
-function substituted(c: Context, alternatives: Eval[], outermost: boolean, decor: Decor): Rich | null {
+/** The first alternative that gives something, or nothing. */
+function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich | null {
 	if (!alternatives.length) return null;
 	const outerUsed = c.used;
 	const outerSubstituting = c.substituting;
@@ -209,7 +213,7 @@ function substituted(c: Context, alternatives: Eval[], outermost: boolean, decor
 		c.used = [];
 		c.substituting = true;
 		// affixes are no part of a sort key, so that a name that ends comes before one that goes on
-		const r = c.sorting ? alternative(c) : decor(alternative(c), c);
+		const r = alternative(c);
 		c.substituting = outerSubstituting;
 		const used: string[] = c.used;
 		c.used = outerUsed;
@@ -261,7 +265,7 @@ function sortText(names: Name[], o: NameOptions, c: Context): string {
 	const { shown, cut } = shownCount(names.length, o, c, 0);
 	const keys = names.slice(0, shown).map((n) => nameSortKey(n, o, c.style.demote, c.style.initializeWithHyphen));
 	// a tab sorts before any space: a name that ends comes before one that goes on
-	let s = keys.join('\t');
+	let s = keys.join(' ');
 	if (cut) {
 		if (c.sortNames?.useLast ?? o.etAlUseLast)
 			s += '\t' + nameSortKey(names[names.length - 1], o, c.style.demote, c.style.initializeWithHyphen);

@@ -304,5 +304,5 @@ export function nameSortKey(n: Name | string, o: NameOptions, demote: NameForm['
 	const family = demote === 'never' ? glue(c.particle, c.family) : c.family;
 	const tail = demote === 'never' ? c.dropping : glue(c.dropping, c.particle);
 	if (o.form === 'short') return [family, demote === 'never' ? '' : c.particle].filter(Boolean).join(' ');
-	return [family, tail, given, c.suffix].filter(Boolean).join(' ');
+	return [family, given, tail, c.suffix].filter(Boolean).join(' ');
 }

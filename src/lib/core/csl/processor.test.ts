@@ -35,6 +35,9 @@ type Edit =
 	| { t: 'delete'; at: number }
 	| { t: 'move'; from: number; to: number }
 	| { t: 'locator'; at: number; value: string }
+	| { t: 'form'; at: number; form: CiteForm }
+	| { t: 'forget'; id: string }
+	| { t: 'list'; id: string }
 	| { t: 'correct'; id: string; year: number };
 const editArb: fc.Arbitrary<Edit> = fc.oneof(
 	fc.record({
@@ -45,6 +48,13 @@ const editArb: fc.Arbitrary<Edit> = fc.oneof(
 	fc.record({ t: fc.constant('delete' as const), at: fc.nat(30) }),
 	fc.record({ t: fc.constant('move' as const), from: fc.nat(30), to: fc.nat(30) }),
 	fc.record({ t: fc.constant('locator' as const), at: fc.nat(30), value: fc.constantFrom('1', '88', '5-9') }),
+	fc.record({
+		t: fc.constant('form' as const),
+		at: fc.nat(30),
+		form: fc.constantFrom<CiteForm>('parenthetical', 'narrative', 'year-only')
+	}),
+	fc.record({ t: fc.constant('forget' as const), id: fc.constantFrom(...ids.slice(0, 24)) }),
+	fc.record({ t: fc.constant('list' as const), id: fc.constantFrom(...ids.slice(0, 24)) }),
 	fc.record({
 		t: fc.constant('correct' as const),
 		id: fc.constantFrom(...ids.slice(0, 24)),
@@ -57,7 +67,12 @@ for (const id of [
 	'chicago-fullnote-bibliography-with-ibid',
 	'ieee',
 	'modern-language-association',
-	'chicago-author-date'
+	'chicago-author-date',
+	// numbers in ranges; numbers in an alphabetical list; a dash for the same author; letters and keys
+	'vancouver',
+	'journal-of-perinatal-medicine',
+	'universidade-federal-do-espirito-santo-abnt-initials',
+	'din-1505-2-alphanumeric'
 ]) {
 	test(`${id}: formatting after any sequence of edits equals formatting from scratch`, () => {
 		const style = styleOf(id);
@@ -66,6 +81,7 @@ for (const id of [
 				const items = new Map<string, Item>(demoItems);
 				const living = createProcessor({ style, getItem: (x) => items.get(x) });
 				let list: Cluster[] = [];
+				let uncited: string[] = [];
 				let serial = 0;
 				for (const e of edits) {
 					if (e.t === 'insert')
@@ -81,10 +97,15 @@ for (const id of [
 								? { ...c, cites: c.cites.map((x) => ({ ...x, locator: { label: 'page', value: e.value } })) }
 								: c
 						);
-					} else if (e.t === 'correct') items.set(e.id, { ...items.get(e.id)!, issued: { 'date-parts': [[e.year]] } });
+					} else if (e.t === 'form' && list[e.at]) {
+						list = list.map((c, i) => (i === e.at ? { ...c, cites: c.cites.map((x) => ({ ...x, form: e.form })) } : c));
+					} else if (e.t === 'forget') items.delete(e.id);
+					else if (e.t === 'list') uncited = [...uncited, e.id];
+					else if (e.t === 'correct' && items.has(e.id))
+						items.set(e.id, { ...items.get(e.id)!, issued: { 'date-parts': [[e.year]] } });
 					const clusters = list.map((c, i) => ({ ...c, noteNumber: style.class === 'note' ? i + 1 : 0 }));
-					const a = living.format({ clusters });
-					const b = createProcessor({ style, getItem: (x) => items.get(x) }).format({ clusters });
+					const a = living.format({ clusters, uncited });
+					const b = createProcessor({ style, getItem: (x) => items.get(x) }).format({ clusters, uncited });
 					assert.deepEqual(a.clusters.map(text), b.clusters.map(text));
 					assert.deepEqual(
 						a.bibliography?.map((x) => [x.id, toHtml(x.output)]),

@@ -14,7 +14,7 @@ import { narrativeAuthor } from './narrative';
 import type { Known } from './known';
 import { findPositions, type CitePosition } from './positions';
 import { Register } from './register';
-import { numberPaths, renumber, type NumberPaths } from './renumber';
+import { numberAt, numberPaths, renumber, type NumberPaths } from './renumber';
 import { join, plainOf, seq, type Rich } from './rich';
 import { keysFor, makeCompare, type Compare, type KeyValue } from './sort';
 import { Position, type Cite, type Cluster, type Item } from './types';
@@ -75,6 +75,9 @@ interface Written {
 	full: Rich | null;
 	names: string;
 	output: Rich | null | undefined;
+	/** Citation number it was written with, and where it stands in `full`; looked up when it first moves. */
+	number: number;
+	paths?: NumberPaths | null;
 }
 
 interface EntryMemo {
@@ -117,7 +120,9 @@ class Engine implements Processor {
 	private readonly memo = new Map<string, ClusterMemo>();
 	private readonly compareCites: Compare;
 	private readonly context: Context;
-	private readonly writtenMemo = new WeakMap<Known, { stamp: number; number: number; cites: Map<string, Written> }>();
+	/** The one key of citations is their number. */
+	private readonly sortsByNumber: boolean;
+	private readonly writtenMemo = new WeakMap<Known, { stamp: number; cites: Map<string, Written> }>();
 	private readonly entryMemo = new WeakMap<Known, EntryMemo>();
 	private bibliography: EntryResult[] | null = null;
 	private omitted: { id: string; at: number }[] = [];
@@ -125,6 +130,8 @@ class Engine implements Processor {
 	constructor(options: ProcessorOptions) {
 		this.style = options.style;
 		this.compareCites = makeCompare(this.style.citation.sort, this.style.locale.lang);
+		const [first, second] = this.style.citation.sort;
+		this.sortsByNumber = first?.variable === 'citation-number' && !first.descending && !second;
 		this.context = createContext(this.style.locale, this.style.facts);
 		this.register = new Register(this.style, this.context, options.getItem);
 	}
@@ -169,15 +176,16 @@ class Engine implements Processor {
 	private clusterResult(cluster: Cluster, positions: CitePosition[] | null): ClusterResult {
 		const before = this.memo.get(cluster.id);
 		if (before && sameCluster(before.cluster, cluster)) {
-			const delta = this.moved(before.states, cluster, positions);
-			if (delta === 0) return before.result;
-			// only the numbers moved, all by the same step: order and ranges are as they were
-			if (delta !== null && before.result.output !== null) {
+			const numbers = this.moved(before.states, cluster, positions);
+			if (numbers === 'none') return before.result;
+			// only numbers moved, and neither order nor ranges are touched by it
+			if (numbers !== null && before.result.output !== null) {
 				before.paths ??= numberPaths(before.result.output);
-				if (before.paths) {
-					for (const s of before.states) s.number += delta;
+				const output = before.paths && this.renumbered(before, before.paths, numbers);
+				if (output != null) {
+					before.states.forEach((s, i) => (s.number = numbers[i]));
 					before.cluster = cluster;
-					before.result = { ...before.result, output: renumber(before.result.output, before.paths, delta) };
+					before.result = { ...before.result, output };
 					return before.result;
 				}
 			}
@@ -205,11 +213,11 @@ class Engine implements Processor {
 
 	/**
 	 * Compares what a citation was written from with what it would be written from now.
-	 * @returns by how much all its numbers moved; 0 when nothing changed, null when it must be written again
+	 * @returns its numbers where nothing but they moved; 'none' when nothing changed, null when it must be written again
 	 */
-	private moved(states: CiteState[], cluster: Cluster, positions: CitePosition[] | null): number | null {
+	private moved(states: CiteState[], cluster: Cluster, positions: CitePosition[] | null): number[] | 'none' | null {
 		const { style } = this;
-		let delta = 0;
+		let any = false;
 		for (let i = 0; i < states.length; i++) {
 			const s = states[i];
 			const cite = cluster.cites[i] as FixedCite;
@@ -220,13 +228,24 @@ class Engine implements Processor {
 				if (s.nearNote !== (cite.nearNote ?? positions![i].nearNote)) return null;
 			}
 			if (style.usesFirstNoteNumber && s.firstNote !== positions![i].firstNote) return null;
-			if (style.numeric) {
-				const d = source.number - s.number;
-				if (i === 0) delta = d;
-				else if (d !== delta) return null;
-			}
+			if (style.numeric && source.number !== s.number) any = true;
 		}
-		return delta;
+		return any ? states.map((s) => s.source.number) : 'none';
+	}
+
+	/** A written citation with other numbers; null where its order or its ranges would change with them. */
+	private renumbered(before: ClusterMemo, paths: NumberPaths, numbers: number[]): Rich | null {
+		const { states, result } = before;
+		const delta = numbers[0] - states[0].number;
+		if (states.every((s, i) => numbers[i] - s.number === delta)) return renumber(result.output!, paths, () => delta);
+		if (paths.length !== states.length || this.style.citationOptions.collapse === 'citation-number') return null;
+		const order = states.map((_, i) => i);
+		if (this.sortsByNumber) {
+			order.sort((a, b) => states[a].number - states[b].number);
+			if (order.some((n, i) => i > 0 && numbers[n] <= numbers[order[i - 1]])) return null;
+		} else if (this.style.citation.sort.length) return null;
+		if (order.some((n, i) => numberAt(result.output!, paths[i]) !== states[n].number)) return null;
+		return renumber(result.output!, paths, (i) => numbers[order[i]] - states[order[i]].number);
 	}
 
 	private render(cluster: Cluster, states: CiteState[]): ClusterResult {
@@ -245,7 +264,9 @@ class Engine implements Processor {
 			}
 		}
 		const list = cluster.cites.map((cite, i) => ({ cite, state: states[i] }));
-		if (style.citation.sort.length && list.length > 1) {
+		if (this.sortsByNumber && list.length > 1) {
+			list.sort((a, b) => a.state.source.number - b.state.source.number);
+		} else if (style.citation.sort.length && list.length > 1) {
 			const keyed = list.map((l, i) => ({ l, i, keys: this.citeKeys(l.state) }));
 			keyed.sort((a, b) => this.compareCites(a.keys, b.keys) || a.i - b.i);
 			keyed.forEach((k, i) => (list[i] = k.l));
@@ -336,18 +357,18 @@ class Engine implements Processor {
 	private written(cite: Cite, s: CiteState, drop: boolean): Written {
 		const k = s.source;
 		let memo = this.writtenMemo.get(k);
-		if (!memo || memo.stamp !== k.stamp || memo.number !== s.number) {
-			memo = { stamp: k.stamp, number: s.number, cites: new Map() };
+		if (!memo || memo.stamp !== k.stamp) {
+			memo = { stamp: k.stamp, cites: new Map() };
 			this.writtenMemo.set(k, memo);
 		}
 		const l = cite.locator;
 		const key = `${s.position}${s.nearNote ? 'n' : ''}${s.firstNote}${drop ? 'd' : ''}${this.starts(cite, s) ? 's' : ''}${l ? `${l.label}:${l.value}` : ''}`;
 		let w = memo.cites.get(key);
-		if (!w) {
+		if (!w || (w.number !== s.number && !renumberWritten(w, s.number))) {
 			const c = this.prepare(cite, s);
 			c.dropNames = drop;
 			const full = this.style.citation.run(c);
-			memo.cites.set(key, (w = { full, names: plainOf(c.firstNames), output: undefined }));
+			memo.cites.set(key, (w = { number: s.number, full, names: plainOf(c.firstNames), output: undefined }));
 		}
 		return w;
 	}
@@ -396,7 +417,7 @@ class Engine implements Processor {
 			if (before.result) {
 				before.paths ??= numberPaths(before.result.output);
 				if (before.paths) {
-					const output = renumber(before.result.output, before.paths, number - before.number);
+					const output = renumber(before.result.output, before.paths, () => number - before.number);
 					return this.keep(k, { ...before, number, result: { id: k.id, output } });
 				}
 			}
@@ -434,6 +455,16 @@ class Engine implements Processor {
 		this.entryMemo.set(k, m);
 		return m;
 	}
+}
+
+/** Gives a written cite another number; false where it has to be written again. */
+function renumberWritten(w: Written, number: number): boolean {
+	if (w.paths === undefined) w.paths = numberPaths(w.full);
+	if (!w.paths) return false;
+	if (w.full != null) w.full = renumber(w.full, w.paths, () => number - w.number);
+	w.output = undefined;
+	w.number = number;
+	return true;
 }
 
 function sameCluster(a: Cluster, b: Cluster): boolean {

@@ -84,9 +84,10 @@ export class Register {
 	/** The record of a source, made anew where its item is another one than before. */
 	meet(id: string, warnings: Warning[] | null): Known {
 		const item = this.getItem(id);
-		if (!item) warnings?.push({ message: 'This source is not in the library.', itemId: id });
 		const before = this.byId.get(id);
-		return before && before.given === item ? before : createKnown(id, item, this.stamps++);
+		const k = before && before.given === item ? before : createKnown(id, item, this.stamps++);
+		if (warnings && k.warnings.length) warnings.push(...k.warnings);
+		return k;
 	}
 
 	private keys(k: Known): KeyValue[] {
@@ -160,21 +161,19 @@ export class Register {
 		const start = this.alikeNames();
 		const groups = new Map<string, Known[]>();
 		for (const k of this.sorted) {
-			if (k.base === '') continue;
 			const g = groups.get(k.base!);
 			if (g) g.push(k);
 			else groups.set(k.base!, [k]);
 		}
-		for (const k of this.order) if (k.base === '') this.settle(k, start.get(k.id) ?? PLAIN_DISTINCTION, -1);
 		for (const [base, g] of groups) {
-			if (g.length === 1) {
-				this.settle(g[0], start.get(g[0].id) ?? PLAIN_DISTINCTION, -1);
+			if (base !== '' ? g.length === 1 : !this.style.disambiguateConditions) {
+				for (const k of g) this.settle(k, start.get(k.id) ?? PLAIN_DISTINCTION, -1);
 				continue;
 			}
 			const result = this.resolveGroup(base, g, start);
 			for (const k of g) {
 				const r = result.get(k.id)!;
-				this.settle(k, r.distinction, r.letter);
+				this.settle(k, r.distinction, base === '' ? -1 : r.letter);
 			}
 		}
 	}

@@ -26,9 +26,19 @@ function find(r: Rich, path: number[], paths: NumberPaths): boolean {
 	return true;
 }
 
-/** The same tree with the numbers at those places moved by `delta`; only the ways down to them are made anew. */
-export function renumber(r: Rich, paths: NumberPaths, delta: number): Rich {
-	for (const path of paths) r = moved(r as RichNode, path, 0, delta);
+/** The number that stands at a place. */
+export function numberAt(r: Rich, path: number[]): number {
+	let n = r as RichNode;
+	for (const i of path) n = n.kids[i] as RichNode;
+	return Number(n.kids[0]);
+}
+
+/** The same tree with the numbers at those places moved, each by its delta; only the ways down to them are made anew. */
+export function renumber(r: Rich, paths: NumberPaths, delta: (index: number) => number): Rich {
+	paths.forEach((path, i) => {
+		const d = delta(i);
+		if (d) r = moved(r as RichNode, path, 0, d);
+	});
 	return r;
 }
 

@@ -67,11 +67,18 @@ export function parseXml(xml: string): Tree {
 	return root;
 }
 
+/** Attribute values as a reader of XML gives them: white space of any kind is a space (XML 1.0, 3.3.3). */
+function normalized(attrs: Record<string, string> | undefined): Record<string, string> {
+	const out = attrs ?? {};
+	for (const k in out) if (/[\t\r\n]/.test(out[k])) out[k] = out[k].replace(/[\t\r\n]+/g, ' ');
+	return out;
+}
+
 /** Spells a catalogue tree out. */
 export function expandTree(t: CompactTree): Tree {
 	return {
 		name: t.n,
-		attrs: t.a ?? {},
+		attrs: normalized(t.a),
 		children: (t.c ?? []).map((c) => (typeof c === 'string' ? c : expandTree(c)))
 	};
 }

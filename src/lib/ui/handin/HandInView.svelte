@@ -70,7 +70,7 @@
 					problems.push(
 						`${reading.gaps.length} place${reading.gaps.length === 1 ? '' : 's'} still marked “source needed”.`
 					);
-				const gone = r.warnings.filter((w) => w.itemId && w.message.includes('not in the library')).length;
+				const gone = r.warnings.filter((w) => w.itemId && !w.field).length;
 				if (gone)
 					problems.push(
 						`${gone} cited source${gone === 1 ? ' is' : 's are'} not in the library; the text says so where it stands.`
