@@ -89,7 +89,8 @@ export function compileDate(t: Tree, locale: Locale): Eval {
 		if (c.sorting) {
 			c.filled++;
 			const end = d.end ?? null;
-			return d.start ? dateSortKey(d.start, depth) + (end ? '-' + dateSortKey(end, depth) : '') : d.literal;
+			// words come behind all years: what is forthcoming is the latest
+			return d.start ? dateSortKey(d.start, depth) + (end ? '-' + dateSortKey(end, depth) : '') : `C ${d.literal}`;
 		}
 		// a date in words stands where the year would
 		const out = d.start ? renderDate(d, spec, c) : form || hasYear ? seq([d.literal, takeLetter(c)]) : null;

@@ -36,6 +36,8 @@ export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Deco
 	const prefix = except === 'affixes' ? '' : (a.prefix ?? '');
 	const suffix = except === 'affixes' ? '' : (a.suffix ?? '');
 	const display = a.display;
+	// what the style or its locale says is in the style's language, whatever that of the item
+	const own = t.name === 'label' || t.name === 'et-al' || a.term != null || a.value != null;
 	if (!format && !quote && !strip && !textCase && !prefix && !suffix && !display) {
 		return (r, c) => {
 			if (r != null) c.atStart = false;
@@ -46,7 +48,7 @@ export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Deco
 		if (r == null) return null;
 		c.atStart = false;
 		if (strip) r = stripPeriods(r);
-		if (textCase) r = applyCase(r, textCase, isEnglish(c), c.locale.lang);
+		if (textCase) r = applyCase(r, textCase, own ? c.style.english : isEnglish(c), c.locale.lang);
 		if (format || quote) {
 			const node: RichNode = { kids: [r] };
 			if (format) node.format = format;

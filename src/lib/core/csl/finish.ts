@@ -56,8 +56,12 @@ export function finish(r: Rich | null, locale: Locale): Rich | null {
 	return rebuild(r, cells, at);
 }
 
-/** Quotation marks that are kept as they were typed. */
+/** Quotation marks that can be typed: pairs. */
 const TYPED: Record<string, [string, string] | undefined> = { '“': ['“', '”'], '‘': ['‘', '’'], '„': ['„', '“'] };
+
+/** Within another quotation, a pair that is none of the locale's stays as it was typed; its own take the shape of their depth. */
+const foreign = (pair: [string, string] | undefined, marks: string[][]) =>
+	pair && !marks.some(([open, close]) => open.trim() === pair[0] && close.trim() === pair[1]) ? pair : undefined;
 
 function cell(t: string, q: Cell['q'], raised: boolean, field: number, block = false): Cell {
 	return { t, q, block, raised, field, within: 0 };
@@ -85,7 +89,8 @@ function collect(
 	if (r.display) cells.push(cell('', 0, raised, field, true));
 	if (r.quote) {
 		const shape = r.quote === 'double' ? 0 : r.quote === 'single' ? 1 : depth % 2;
-		const kept = depth === 0 && r.typed ? TYPED[r.typed] : undefined;
+		const pair = r.typed ? TYPED[r.typed] : undefined;
+		const kept = depth === 0 ? pair : foreign(pair, marks);
 		cells.push(cell(kept ? kept[0] : marks[shape][0], 1, up, field));
 		for (const k of r.kids) collect(k, depth + 1, cells, marks, up, field, fields);
 		cells.push(cell(kept ? kept[1] : marks[shape][1], 2, up, field));

@@ -58,12 +58,12 @@ function tags(f: Format): [string, string] {
 		close = c + close;
 	};
 	const style = (css: string) => wrap(`<span style="${css};">`, '</span>');
-	const fs = f['font-style'];
-	if (fs === 'italic' || fs === 'oblique') wrap('<i>', '</i>');
-	else if (fs === 'normal') style('font-style:normal');
 	const fv = f['font-variant'];
 	if (fv === 'small-caps') style('font-variant:small-caps');
 	else if (fv === 'normal') style('font-variant:normal');
+	const fs = f['font-style'];
+	if (fs === 'italic' || fs === 'oblique') wrap('<i>', '</i>');
+	else if (fs === 'normal') style('font-style:normal');
 	const va = f['vertical-align'];
 	if (va === 'baseline') wrap('<span style="baseline">', '</span>');
 	const fw = f['font-weight'];

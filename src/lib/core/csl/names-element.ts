@@ -4,7 +4,7 @@ import { compileDecor, readFormat, termStart, type Decor } from './decor';
 import { findTerm, termText } from './locale';
 import { cleanName, formatName, nameSortKey, type NameOptions, type NamePart } from './names';
 import { hasVariable, namesOf } from './read';
-import { join, plainOf, seq, type Rich } from './rich';
+import { join, plainOf, seq, type Format, type Rich } from './rich';
 import type { TextCase } from './textcase';
 import { elements, type Tree } from './tree';
 import type { Name } from './types';
@@ -85,6 +85,8 @@ interface Label {
 interface Parts {
 	options: NameOptions;
 	nameDecor: Decor;
+	/** Formatting of the names, which also holds for what is put in for those left out. */
+	nameFormat: Format | undefined;
 	label: Label | null;
 	etAlTerm: string;
 	etAlDecor: Decor;
@@ -99,6 +101,7 @@ function readParts(t: Tree, inherited: NameDefaults): Parts {
 	return {
 		options: nameOptions(name, inherited),
 		nameDecor: name ? compileDecor(name) : (r) => r,
+		nameFormat: name && readFormat(name.attrs),
 		label: label
 			? {
 					form: label.attrs.form ?? 'long',
@@ -133,6 +136,7 @@ export function compileNames(
 		if (!kids.some((k) => k.name === 'name')) {
 			own.options = outer.parts.options;
 			own.nameDecor = outer.parts.nameDecor;
+			own.nameFormat = outer.parts.nameFormat;
 		}
 		if (!kids.some((k) => k.name === 'et-al')) {
 			own.etAlTerm = outer.parts.etAlTerm;
@@ -337,6 +341,7 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 		(o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0)) && !cleanName(names[i]).literal;
 	let out: Rich | null = whole ?? joinNames(list, names.length, cut, last, o, p, c, invertedAt);
 	if (out == null) return null;
+	if (cut && whole === null && p.nameFormat) out = { kids: [out], format: p.nameFormat };
 	if (p.label) {
 		const text = labelText(variable, names.length, p.label, c);
 		if (text) out = seq(p.label.before ? [text, out] : [out, text]);

@@ -44,13 +44,18 @@ export function fromRoman(s: string): number | null {
 
 /**
  * Whether content counts as numeric (CSL 1.0.2, "choose": numeric content, optionally with prefixes or suffixes,
- * joined by comma, hyphen, ampersand or space): `2`, `D2`, `2b`, `L2d`, `3, 4 & 5`, `2-4`.
+ * joined by comma, hyphen, ampersand or space): `2`, `D2`, `2b`, `L2d`, `3, 4 & 5`, `2-4`; roman numerals in small
+ * letters, as front matter is paged, count as numbers (common practice): `xi-xv`.
  */
+const NUMBER =
+	'(?:[\\p{L}.]*\\d+[\\p{L}]*|(?=[cdlm]*[ivx])m{0,3}(?:cm|cd|d?c{0,3})(?:xc|xl|l?x{0,3})(?:ix|iv|v?i{0,3}))';
+const NUMERIC = new RegExp(`^${NUMBER}(?:\\s*(?:[-–—,&]|\\s)\\s*${NUMBER})*$`, 'u');
+
 export function isNumeric(value: unknown): boolean {
 	if (typeof value === 'number') return Number.isFinite(value);
 	if (typeof value !== 'string') return false;
 	const s = value.trim();
-	return /^[\p{L}.]*\d+[\p{L}]*(?:\s*(?:[-–—,&]|\s)\s*[\p{L}.]*\d+[\p{L}]*)*$/u.test(s) && !/^\p{L}{2,}\.?\s/u.test(s);
+	return NUMERIC.test(s) && !/^\p{L}{2,}\.?\s/u.test(s);
 }
 
 export interface NumberPart {

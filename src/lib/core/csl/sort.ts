@@ -22,8 +22,13 @@ export function keysFor(sort: SortKey[], c: Context, reset: (c: Context) => void
 	});
 }
 
-/** Leading punctuation and quotation marks do not count (common practice of alphabetical lists). */
-const clean = (s: string) => s.replace(/^[\s"'“”‘’«»„[\](){}]+/, '').replace(/[’']/g, '’') || s;
+/** Punctuation does not count, only an apostrophe within a word (common practice of alphabetical lists). */
+const clean = (s: string) =>
+	s
+		.replace(/["“”«»„[\](){}.,;:!?]+/g, '')
+		.replace(/^[\s'‘’]+/, '')
+		.replace(/[’']/g, '’')
+		.trim() || s;
 
 export type Compare = (a: KeyValue[], b: KeyValue[]) => number;
 
