@@ -9,6 +9,7 @@ import { buildLocale, type Locale, type LocaleSource } from './locale';
 import { compileNames, inheritNames, type NameDefaults, type Outer } from './names-element';
 import { seq, type Format, type Rich } from './rich';
 import type { Area } from './types';
+import { dateOf } from './read';
 import { NAME_VARIABLES } from './variables';
 
 export interface SortKey {
@@ -337,7 +338,7 @@ class AreaCompiler {
 			);
 		}
 		if (/^(accessed|available-date|event-date|issued|original-date|submitted)$/.test(v)) {
-			return compileDate(
+			const date = compileDate(
 				node(
 					'date',
 					{ variable: v },
@@ -345,6 +346,8 @@ class AreaCompiler {
 				),
 				this.locale
 			);
+			// a date in words has no place among dates: as a key of its own it counts as missing
+			return (c) => (dateOf(c.item, v)?.start ? date(c) : null);
 		}
 		if (
 			v === 'citation-number' ||

@@ -31,14 +31,16 @@ export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Deco
 	const a = t.attrs;
 	const format = readFormat(a);
 	const quote = a.quotes === 'true';
+	const shaped = a.quotes === 'false';
 	const strip = a['strip-periods'] === 'true';
 	const textCase = a['text-case'] as TextCase | undefined;
 	const prefix = except === 'affixes' ? '' : (a.prefix ?? '');
+	const before: Rich = /^[;:]$/.test(prefix) ? { kids: [prefix], lead: true } : prefix;
 	const suffix = except === 'affixes' ? '' : (a.suffix ?? '');
 	const display = a.display;
 	// what the style or its locale says is in the style's language, whatever that of the item
 	const own = t.name === 'label' || t.name === 'et-al' || a.term != null || a.value != null;
-	if (!format && !quote && !strip && !textCase && !prefix && !suffix && !display) {
+	if (!format && !quote && !shaped && !strip && !textCase && !prefix && !suffix && !display) {
 		return (r, c) => {
 			if (r != null) c.atStart = false;
 			return r;
@@ -49,15 +51,16 @@ export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Deco
 		c.atStart = false;
 		if (strip) r = stripPeriods(r);
 		if (textCase) r = applyCase(r, textCase, own ? c.style.english : isEnglish(c), c.locale.lang);
-		if (format || quote) {
+		if (format || quote || shaped) {
 			const node: RichNode = { kids: [r] };
 			if (format) node.format = format;
 			if (quote) node.quote = true;
+			if (shaped) node.shaped = true;
 			r = node;
 		}
 		if (prefix || suffix) {
 			const kids: Rich[] = [];
-			if (prefix) kids.push(prefix);
+			if (prefix) kids.push(before);
 			kids.push(r);
 			if (suffix) kids.push(suffix);
 			r = { kids };

@@ -16,6 +16,10 @@ interface Cell {
 	raised: boolean;
 	/** Number of the field the cell comes from; 0 for what the style wrote. */
 	field: number;
+	/** What is added to the end of the block that begins here. */
+	tail: string;
+	/** A mark that the style puts before something. */
+	lead: boolean;
 	/** Number of the block the cell stands in; 0 for none. */
 	within: number;
 }
@@ -50,7 +54,7 @@ export function finish(r: Rich | null, locale: Locale): Rich | null {
 	if (r == null) return null;
 	const marks = quoteMarks(locale);
 	const cells: Cell[] = [];
-	collect(r, 0, cells, marks, false, 0, { n: 0, blocks: 0, within: 0 });
+	collect(r, 0, cells, marks, false, 0, { n: 0, blocks: 0, within: 0, shaped: false });
 	settle(cells, locale.punctuationInQuote);
 	const at = { i: 0 };
 	return rebuild(r, cells, at);
@@ -64,7 +68,7 @@ const foreign = (pair: [string, string] | undefined, marks: string[][]) =>
 	pair && !marks.some(([open, close]) => open.trim() === pair[0] && close.trim() === pair[1]) ? pair : undefined;
 
 function cell(t: string, q: Cell['q'], raised: boolean, field: number, block = false): Cell {
-	return { t, q, block, raised, field, within: 0 };
+	return { t, q, block, raised, field, within: 0, lead: false, tail: '' };
 }
 
 function collect(
@@ -74,7 +78,7 @@ function collect(
 	marks: string[][],
 	raised: boolean,
 	field: number,
-	fields: { n: number; blocks: number; within: number }
+	fields: { n: number; blocks: number; within: number; shaped: boolean }
 ): void {
 	if (typeof r === 'string') {
 		const c = cell(r, 0, raised, field);
@@ -82,20 +86,34 @@ function collect(
 		cells.push(c);
 		return;
 	}
+	if (r.lead) {
+		const c = cell(String(r.kids[0]), 0, raised, field);
+		c.within = fields.within;
+		c.lead = true;
+		cells.push(c);
+		return;
+	}
 	const outer = fields.within;
+	const { shaped } = fields;
+	if (r.shaped) fields.shaped = true;
 	if (r.display) fields.within = ++fields.blocks;
 	if (r.field && !field) field = ++fields.n;
 	const up = raised || r.format?.['vertical-align'] === 'sup';
-	if (r.display) cells.push(cell('', 0, raised, field, true));
+	if (r.display) {
+		const c = cell('', 0, raised, field, true);
+		c.within = fields.within;
+		cells.push(c);
+	}
 	if (r.quote) {
 		const shape = r.quote === 'double' ? 0 : r.quote === 'single' ? 1 : depth % 2;
 		const pair = r.typed ? TYPED[r.typed] : undefined;
-		const kept = depth === 0 ? pair : foreign(pair, marks);
+		const kept = depth === 0 && !fields.shaped ? pair : foreign(pair, marks);
 		cells.push(cell(kept ? kept[0] : marks[shape][0], 1, up, field));
 		for (const k of r.kids) collect(k, depth + 1, cells, marks, up, field, fields);
 		cells.push(cell(kept ? kept[1] : marks[shape][1], 2, up, field));
 	} else for (const k of r.kids) collect(k, depth, cells, marks, up, field, fields);
 	fields.within = outer;
+	fields.shaped = shaped;
 }
 
 function add(kids: Rich[], k: Rich | null): void {
@@ -105,9 +123,11 @@ function add(kids: Rich[], k: Rich | null): void {
 	else kids.push(k);
 }
 
+const NO_TAIL = { tail: '' };
+
 function rebuild(r: Rich, cells: Cell[], at: { i: number }): Rich | null {
 	if (typeof r === 'string') return cells[at.i++].t || null;
-	if (r.display) at.i++;
+	const { tail } = r.display ? cells[at.i++] : NO_TAIL;
 	const kids: Rich[] = [];
 	if (r.quote) add(kids, cells[at.i++].t || null);
 	for (const k of r.kids) {
@@ -117,11 +137,13 @@ function rebuild(r: Rich, cells: Cell[], at: { i: number }): Rich | null {
 		else add(kids, inner);
 	}
 	if (r.quote) add(kids, cells[at.i++].t || null);
+	if (tail) add(kids, tail);
 	if (!kids.length) return null;
 	if (kids.length === 1 && isBare(r)) return kids[0];
 	const node: RichNode = { kids };
 	if (r.format) node.format = r.format;
 	if (r.flip) node.flip = true;
+	if (r.explicit) node.explicit = true;
 	if (r.display) node.display = r.display;
 	if (r.link) node.link = r.link;
 	if (r.tag) node.tag = r.tag;
@@ -181,9 +203,10 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	}
 	const n = cell.t[0];
 	if (!MARK.test(n) || cell.q !== 0) return;
-	// no line begins with a mark: it belongs to the block before
+	// no line begins with a mark: it belongs to the end of the block before
 	if (before.within && before.within !== cell.within && before.q === 0 && !MARK.test(before.t.slice(-1))) {
-		before.t += n;
+		const block = cells.find((c) => c.block && c.within === before.within)!;
+		block.tail += n;
 		cell.t = cell.t.slice(1);
 		return;
 	}
@@ -199,6 +222,8 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 		before = cells[p];
 		const a = before.t[before.t.length - 1];
 		if (before.q !== 0 || !MARK.test(a)) return;
+		// both open what follows, and between them something is not there: 1971;:12 has no volume, 1971;12 would say it has
+		if (before.lead && cell.lead) return;
 		const pair = MEET[a][n];
 		apply(before, cell, a, n, pair);
 		return;

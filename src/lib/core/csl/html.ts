@@ -34,7 +34,8 @@ const START: State = {
 };
 
 /** The format a node really has where it stands: markup from data turns off what is already on. */
-function resolve(f: Format, flip: boolean | undefined, s: State): Format {
+function resolve(f: Format, flip: boolean | undefined, s: State, explicit?: boolean): Format {
+	if (explicit) return f;
 	const out: Format = {};
 	if (!flip) {
 		// "normal" says nothing where nothing else is on
@@ -110,7 +111,7 @@ function html(r: Rich | null, s: State, o: HtmlOptions): string {
 	let open = '';
 	let close = '';
 	if (r.format) {
-		const f = resolve(r.format, r.flip, s);
+		const f = resolve(r.format, r.flip, s, r.explicit);
 		[open, close] = tags(f);
 		state = { ...s, ...f };
 	}

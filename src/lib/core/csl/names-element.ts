@@ -231,15 +231,23 @@ function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich
 				}
 			}
 			if (!outermost) return r;
-			if (c.authorSubstitute && c.nameTexts == null) {
-				// what stands in for names is alike only when it also looks alike: a title is no author of that name
-				c.nameTexts = [JSON.stringify(r)];
-				if (sameList(c.authorSubstitute.previous, c.nameTexts)) return claimFirst(c, c.authorSubstitute.text);
-			} else if (c.nameTexts == null) c.nameTexts = [JSON.stringify(r)];
+			if (c.nameTexts == null) {
+				// what stands in for names is replaced like names, in its quotation marks and italics
+				c.nameTexts = [plainOf(r)];
+				const s = c.authorSubstitute;
+				if (s && sameList(s.previous, c.nameTexts)) return claimFirst(c, inPlaceOf(r, s.text));
+			}
 			return claimFirst(c, typeof r === 'object' && r.tag === 'names' ? r : { kids: [r], tag: 'names' });
 		}
 	}
 	return null;
+}
+
+/** A text in the place of another, with its look. */
+function inPlaceOf(r: Rich, text: string): Rich {
+	if (typeof r === 'string') return text;
+	const [only] = r.kids;
+	return { ...r, kids: [r.kids.length === 1 && typeof only === 'object' ? inPlaceOf(only, text) : text] };
 }
 
 const sameList = (a: string[] | null, b: string[]) =>
@@ -341,7 +349,7 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 		(o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0)) && !cleanName(names[i]).literal;
 	let out: Rich | null = whole ?? joinNames(list, names.length, cut, last, o, p, c, invertedAt);
 	if (out == null) return null;
-	if (cut && whole === null && p.nameFormat) out = { kids: [out], format: p.nameFormat };
+	if (cut && whole === null && p.nameFormat) out = { kids: [out], format: p.nameFormat, explicit: true };
 	if (p.label) {
 		const text = labelText(variable, names.length, p.label, c);
 		if (text) out = seq(p.label.before ? [text, out] : [out, text]);

@@ -23,6 +23,12 @@ export interface RichNode {
 	typed?: string;
 	/** Text of one field: punctuation in it was put there by whoever wrote it, and stays. */
 	field?: boolean;
+	/** One mark, a prefix of the style. */
+	lead?: boolean;
+	/** The style speaks of quotation marks here: typed ones take its shape. */
+	shaped?: boolean;
+	/** The format holds wherever this is put, even where it says "normal". */
+	explicit?: boolean;
 	/** Formatting came from markup in the data: it turns off where it is already on (italic inside italic). */
 	flip?: boolean;
 	/** Text case leaves this alone. */
