@@ -35,8 +35,8 @@ const START: State = {
 
 /** The format a node really has where it stands: markup from data turns off what is already on. */
 function resolve(f: Format, flip: boolean | undefined, s: State, explicit?: boolean): Format {
-	if (explicit) return f;
 	const out: Format = {};
+	if (explicit && f['font-style'] === 'normal') out['font-style'] = 'normal';
 	if (!flip) {
 		// "normal" says nothing where nothing else is on
 		for (const k of Object.keys(f) as (keyof Format)[])
