@@ -157,13 +157,16 @@ const MARK = /^[.,;:!?]$/;
 
 function settle(cells: Cell[], inQuote: boolean): void {
 	let prev = -1;
+	let outside = -1;
 	for (let i = 0; i < cells.length; i++) {
 		const cell = cells[i];
 		if (cell.block) {
+			outside = prev >= 0 ? prev : outside;
 			prev = -1;
 			continue;
 		}
 		if (!cell.t) continue;
+		if (prev < 0 && outside >= 0) intoBlock(cells[outside], cell);
 		while (prev >= 0 && cell.t) {
 			meet(cells, prev, i, inQuote);
 			if (cells[prev].t) break;
@@ -173,6 +176,14 @@ function settle(cells: Cell[], inQuote: boolean): void {
 		}
 		if (cell.t) prev = i;
 	}
+}
+
+/** A full stop or comma that would begin a block belongs to what stands before the block. */
+function intoBlock(before: Cell, cell: Cell): void {
+	const m = /^([.,;])\s+/.exec(cell.t);
+	if (!m || before.q !== 0) return;
+	cell.t = cell.t.slice(m[0].length);
+	if (!MARK.test(before.t.trimEnd().slice(-1))) before.t = before.t.trimEnd() + m[1];
 }
 
 /** Settles what happens at the seam between two neighbouring cells. */
@@ -198,11 +209,11 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	if (before.q === 0 && cell.q === 0 && /^ +,/.test(cell.t) && /[\p{L}\p{N})\]]$/u.test(before.t)) {
 		cell.t = cell.t.trimStart();
 	}
-	if (before.q === 0 && cell.q === 0 && repeats(before.t, cell)) {
+	if (before.q === 0 && cell.q === 0 && repeats(textBefore(cells, p), cell)) {
 		if (!cell.t) return;
 	}
 	const n = cell.t[0];
-	if (!MARK.test(n) || cell.q !== 0) return;
+	if (!MARK.test(n) || cell.q !== 0 || cell.t.startsWith('...')) return;
 	// no line begins with a mark: it belongs to the end of the block before
 	if (before.within && before.within !== cell.within && before.q === 0 && !MARK.test(before.t.slice(-1))) {
 		const block = cells.find((c) => c.block && c.within === before.within)!;
@@ -250,6 +261,13 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 		if (pair === n) inside.t = inside.t.slice(0, -1);
 		if (moves) moveIn();
 	}
+}
+
+/** What was written last: a cell, with the one before it where it is but spaces. */
+function textBefore(cells: Cell[], p: number): string {
+	let text = cells[p].t;
+	for (let q = p - 1; q >= 0 && !text.trim() && !cells[q].block && cells[q].q === 0; q--) text = cells[q].t + text;
+	return text;
 }
 
 /**

@@ -232,8 +232,8 @@ function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich
 			}
 			if (!outermost) return r;
 			if (c.nameTexts == null) {
-				// what stands in for names is replaced like names, in its quotation marks and italics
-				c.nameTexts = [plainOf(r)];
+				// what stands in for names is replaced as names are, in its own look; a title is no author of that name
+				c.nameTexts = [`${STAND_IN}${plainOf(r)}`];
 				const s = c.authorSubstitute;
 				if (s && sameList(s.previous, c.nameTexts)) return claimFirst(c, inPlaceOf(r, s.text));
 			}
@@ -242,6 +242,9 @@ function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich
 	}
 	return null;
 }
+
+/** Marks the text of a title in the place of names. */
+const STAND_IN = '\u0001';
 
 /** A text in the place of another, with its look. */
 function inPlaceOf(r: Rich, text: string): Rich {

@@ -5,13 +5,18 @@ import { chosenStyles, compare, totals } from '../../../../scripts/differential'
 import { sweep } from '../../../../scripts/sweep';
 import { styleIndex } from '../../../../scripts/catalogue';
 
+/** Styles that write a doubled mark themselves, as text of a term or an affix (docs/conformance.md). */
+const OWN_TEXT = new Set(['the-journal-of-hand-surgery-asian-pacific-volume']);
+
 test('every 20th style of the catalogue compiles and formats the mixed corpus without exception or nonsense', () => {
 	const ids = styleIndex()
 		.map((s) => s.id)
 		.filter((_, i) => i % 20 === 0);
 	const r = sweep(ids);
-	const grave = r.faults.filter((f) => /compile|exception|undefined|NaN|object/.test(f.what));
-	assert.deepEqual(grave, []);
+	assert.deepEqual(
+		r.faults.filter((f) => !OWN_TEXT.has(f.style)),
+		[]
+	);
 	assert.ok(r.citations >= ids.length * 60);
 });
 
@@ -19,6 +24,6 @@ test('the featured styles and four more stay as close to the reference on the mi
 	const list = chosenStyles(4).map((id) => compare(id, 88, 60));
 	const t = totals(list);
 	// the differences are named in docs/conformance.md; these floors only go up
-	assert.ok(t.citationsEqual / t.citations >= 0.97, `${t.citationsEqual} of ${t.citations} citations`);
-	assert.ok(t.entriesEqual / t.entries >= 0.95, `${t.entriesEqual} of ${t.entries} entries`);
+	assert.ok(t.citationsEqual / t.citations >= 0.975, `${t.citationsEqual} of ${t.citations} citations`);
+	assert.ok(t.entriesEqual / t.entries >= 0.985, `${t.entriesEqual} of ${t.entries} entries`);
 });

@@ -67,10 +67,20 @@ export function parseXml(xml: string): Tree {
 	return root;
 }
 
+const NAMED: Record<string, string> = { amp: '&', lt: '<', gt: '>', quot: '"', apos: "'" };
+
+/** The catalogue's strings still hold the character references of their files (XML 1.0, 4.1, 4.6). */
+const decoded = (s: string): string =>
+	s.includes('&')
+		? s.replace(/&(?:#(\d+)|#x([\da-f]+)|(amp|lt|gt|quot|apos));/gi, (_, d, h, n) =>
+				n ? NAMED[n.toLowerCase()] : String.fromCodePoint(d ? Number(d) : parseInt(h, 16))
+			)
+		: s;
+
 /** Attribute values as a reader of XML gives them: white space of any kind is a space (XML 1.0, 3.3.3). */
 function normalized(attrs: Record<string, string> | undefined): Record<string, string> {
-	const out = attrs ?? {};
-	for (const k in out) if (/[\t\r\n]/.test(out[k])) out[k] = out[k].replace(/[\t\r\n]+/g, ' ');
+	const out: Record<string, string> = {};
+	for (const k in attrs) out[k] = decoded(attrs[k].replace(/[\t\r\n]+/g, ' '));
 	return out;
 }
 
@@ -79,7 +89,7 @@ export function expandTree(t: CompactTree): Tree {
 	return {
 		name: t.n,
 		attrs: normalized(t.a),
-		children: (t.c ?? []).map((c) => (typeof c === 'string' ? c : expandTree(c)))
+		children: (t.c ?? []).map((c) => (typeof c === 'string' ? decoded(c) : expandTree(c)))
 	};
 }
 
