@@ -5,6 +5,7 @@
 import type { CitationOptions } from './compile';
 import type { Distinction, NamesRecord } from './context';
 import { PLAIN_DISTINCTION } from './context';
+import { topLevel } from './name-index';
 
 /** What the search needs to know of one source. */
 export interface Candidate {
@@ -13,6 +14,8 @@ export interface Candidate {
 	render(d: Distinction): string;
 	/** Names lists of the cite, as rendered without help. */
 	records: NamesRecord[];
+	/** How far a rule that works on names as such has told it apart already. */
+	start: Distinction | undefined;
 	/** Where the source stands in the order that letters follow. */
 	rank: number;
 }
@@ -40,22 +43,13 @@ function groupBy<T>(list: T[], key: (t: T) => string): T[][] {
 	return [...map.values()];
 }
 
-/** The most a name can be expanded by under a rule. */
-const topLevel = (rule: CitationOptions['givenRule']) => (rule.endsWith('with-initials') ? 1 : 2);
-
 /**
  * Resolves one set of sources that are cited alike.
- * @param start distinctions already given by a rule that works on names as such
  */
-export function resolve(
-	set: Candidate[],
-	o: CitationOptions,
-	conditions: number,
-	start: Map<string, Distinction>
-): Map<string, Outcome> {
+export function resolve(set: Candidate[], o: CitationOptions, conditions: number): Map<string, Outcome> {
 	const out = new Map<string, Outcome>();
 	const state = new Map<string, Distinction>();
-	for (const c of set) state.set(c.id, start.get(c.id) ?? PLAIN_DISTINCTION);
+	for (const c of set) state.set(c.id, c.start ?? PLAIN_DISTINCTION);
 	const rendered = (c: Candidate) => c.render(state.get(c.id)!);
 	// what says nothing at all is told apart from nothing
 	const alike = (g: Candidate[], text: string) => g.length > 1 || text === '';
@@ -162,47 +156,4 @@ function expandNames(group: Candidate[], o: CitationOptions, state: Map<string, 
 		}
 		return false;
 	}
-}
-
-/** A name as it takes part in rules that look at names alone. */
-export interface NameUse {
-	sourceId: string;
-	list: number;
-	index: number;
-	/** Family part as shown, initials form, full form. */
-	forms: [string, string, string];
-	/** The style shows it without help. */
-	shown: boolean;
-}
-
-/**
- * Given names by the rules that do not look at cites (all-names, primary-name and their initials forms): a name
- * that looks like another person's is expanded wherever it is shown.
- */
-export function expandAlikeNames(uses: NameUse[], rule: CitationOptions['givenRule']): Map<string, number[][]> {
-	const out = new Map<string, number[][]>();
-	if (rule === 'by-cite') return out;
-	const primary = rule.startsWith('primary-name');
-	const top = topLevel(rule);
-	const considered = primary ? uses.filter((u) => u.index === 0) : uses;
-	const byShort = groupBy(considered, (u) => u.forms[0]);
-	for (const g of byShort) {
-		const people = new Set(g.map((u) => u.forms[2]));
-		if (people.size < 2) continue;
-		const initialsOf = new Map<string, Set<string>>();
-		for (const u of g) {
-			const s = initialsOf.get(u.forms[1]) ?? new Set();
-			s.add(u.forms[2]);
-			initialsOf.set(u.forms[1], s);
-		}
-		for (const u of g) {
-			let level = 1;
-			if (initialsOf.get(u.forms[1])!.size > 1 || u.forms[1] === u.forms[0]) level = top;
-			if (top === 1 && initialsOf.size < 2) continue;
-			const lists = out.get(u.sourceId) ?? [];
-			(lists[u.list] ??= [])[u.index] = level;
-			out.set(u.sourceId, lists);
-		}
-	}
-	return out;
 }

@@ -1,7 +1,7 @@
 /** What the processor keeps of one source. */
 import { checkItem, withoutControls } from './check';
 import { PLAIN_DISTINCTION, type Distinction, type NamesRecord } from './context';
-import type { NameUse } from './disambiguate';
+import type { NameUse } from './name-index';
 import type { Warning } from './errors';
 import { formatName, type NameOptions } from './names';
 import { withNoteVariables } from './read';
@@ -32,6 +32,8 @@ export interface Known {
 	records: NamesRecord[];
 	/** Names of those records as rules on names look at them. */
 	uses: NameUse[];
+	/** How far names alone tell it apart; undefined where they need not. */
+	start: Distinction | undefined;
 	/** Cited forms by distinction. */
 	forms: Map<string, string>;
 }
@@ -54,6 +56,7 @@ export function createKnown(id: string, item: Item | undefined, stamp: number): 
 		base: null,
 		records: [],
 		uses: [],
+		start: undefined,
 		forms: new Map()
 	};
 }

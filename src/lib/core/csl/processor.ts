@@ -185,7 +185,7 @@ class Engine implements Processor {
 				if (output != null) {
 					before.states.forEach((s, i) => (s.number = numbers[i]));
 					before.cluster = cluster;
-					before.result = { ...before.result, output };
+					before.result = { id: before.result.id, output, lead: before.result.lead };
 					return before.result;
 				}
 			}
@@ -418,7 +418,14 @@ class Engine implements Processor {
 				before.paths ??= numberPaths(before.result.output);
 				if (before.paths) {
 					const output = renumber(before.result.output, before.paths, () => number - before.number);
-					return this.keep(k, { ...before, number, result: { id: k.id, output } });
+					return this.keep(k, {
+						stamp: before.stamp,
+						number,
+						previous: before.previous,
+						result: { id: k.id, output },
+						texts: before.texts,
+						paths: before.paths
+					});
 				}
 			}
 		}

@@ -4,9 +4,10 @@
  */
 import type { CompiledStyle } from './compile';
 import { PLAIN_DISTINCTION, resetContext, type Context, type Distinction, type NamesRecord } from './context';
-import { expandAlikeNames, resolve, type Candidate, type NameUse, type Outcome } from './disambiguate';
+import { resolve, type Candidate, type Outcome } from './disambiguate';
 import type { Warning } from './errors';
 import { createKnown, distinctionKey, nameForms, type Known } from './known';
+import { NameIndex, type NameUse } from './name-index';
 import { plainOf } from './rich';
 import { keysFor, makeCompare, type Compare, type KeyValue } from './sort';
 import { Position, type Cluster, type Item } from './types';
@@ -34,6 +35,10 @@ export class Register {
 	private stamps = 1;
 	private readonly active: boolean;
 	private readonly numbered: boolean;
+	/** Sources whose names are in the indexes: of the names that cites show, and of all. */
+	private readonly counted = new Set<Known>();
+	private readonly shownNames: NameIndex;
+	private readonly allNames: NameIndex;
 
 	constructor(
 		private readonly style: CompiledStyle,
@@ -42,6 +47,8 @@ export class Register {
 	) {
 		this.compare = makeCompare(style.bibliography?.sort ?? [], style.locale.lang);
 		const o = style.citationOptions;
+		this.shownNames = new NameIndex(o.givenRule);
+		this.allNames = new NameIndex(o.givenRule);
 		this.active = o.addNames || o.addGiven || o.addYearSuffix || style.disambiguateConditions > 0;
 		this.numbered = style.bibliography?.sort.some((s) => s.usesNumber) ?? false;
 	}
@@ -150,7 +157,6 @@ export class Register {
 			k.records = records.filter(Boolean);
 			k.uses = k.records.flatMap((r, list) =>
 				r.names.map((n, index): NameUse => ({
-					sourceId: k.id,
 					list,
 					index,
 					forms: nameForms(n),
@@ -158,7 +164,7 @@ export class Register {
 				}))
 			);
 		}
-		const start = this.alikeNames();
+		this.alikeNames();
 		const groups = new Map<string, Known[]>();
 		for (const k of this.sorted) {
 			const g = groups.get(k.base!);
@@ -167,10 +173,10 @@ export class Register {
 		}
 		for (const [base, g] of groups) {
 			if (base !== '' ? g.length === 1 : !this.style.disambiguateConditions) {
-				for (const k of g) this.settle(k, start.get(k.id) ?? PLAIN_DISTINCTION, -1);
+				for (const k of g) this.settle(k, k.start ?? PLAIN_DISTINCTION, -1);
 				continue;
 			}
-			const result = this.resolveGroup(base, g, start);
+			const result = this.resolveGroup(base, g);
 			for (const k of g) {
 				const r = result.get(k.id)!;
 				this.settle(k, r.distinction, base === '' ? -1 : r.letter);
@@ -179,8 +185,8 @@ export class Register {
 	}
 
 	/** Sources that read alike, in the order of the list. */
-	private resolveGroup(base: string, members: Known[], start: Map<string, Distinction>): Map<string, Outcome> {
-		const starts = members.map((k) => start.get(k.id));
+	private resolveGroup(base: string, members: Known[]): Map<string, Outcome> {
+		const starts = members.map((k) => k.start);
 		const before = this.outcomes.get(base);
 		if (
 			before &&
@@ -192,6 +198,7 @@ export class Register {
 		const candidates: Candidate[] = members.map((k, rank) => ({
 			id: k.id,
 			records: k.records,
+			start: k.start,
 			rank,
 			render: (d) => {
 				const key = distinctionKey(d);
@@ -200,7 +207,7 @@ export class Register {
 				return s;
 			}
 		}));
-		const result = resolve(candidates, this.style.citationOptions, this.style.disambiguateConditions, start);
+		const result = resolve(candidates, this.style.citationOptions, this.style.disambiguateConditions);
 		this.outcomes.set(base, { members, starts, result });
 		return result;
 	}
@@ -212,32 +219,49 @@ export class Register {
 		k.stamp = this.stamps++;
 	}
 
-	/** Distinctions by the given-name rules that look at names alone. */
-	private alikeNames(): Map<string, Distinction> {
+	/** Sets how far the given-name rules that look at names alone tell each source apart. */
+	private alikeNames(): void {
 		const o = this.style.citationOptions;
-		const out = new Map<string, Distinction>();
-		if (!o.addGiven || o.givenRule === 'by-cite') return out;
-		const uses = this.order.flatMap((k) => k.uses);
-		const given = expandAlikeNames(
-			uses.filter((u) => u.shown),
-			o.givenRule
-		);
-		if (o.addNames) {
-			// names that are hidden now are expanded by the same rule should they be added later
-			for (const [id, lists] of expandAlikeNames(uses, o.givenRule)) {
-				const { records } = this.byId.get(id)!;
-				lists.forEach((levels, list) =>
-					levels?.forEach((level, index) => {
-						if (index < Math.max(records[list].base, 1)) return;
-						const mine = given.get(id) ?? [];
-						(mine[list] ??= [])[index] = level;
-						given.set(id, mine);
-					})
-				);
-			}
+		if (!o.addGiven || o.givenRule === 'by-cite') return;
+		for (const k of this.counted) {
+			if (k.number > 0 && this.byId.get(k.id) === k) continue;
+			this.count(k, -1);
+			this.counted.delete(k);
 		}
-		for (const [id, lists] of given) out.set(id, { shown: [], given: lists, condition: 0 });
-		return out;
+		const fresh: Known[] = [];
+		for (const k of this.order) {
+			if (this.counted.has(k)) continue;
+			this.count(k, 1);
+			this.counted.add(k);
+			fresh.push(k);
+		}
+		const changed = new Set([...this.shownNames.takeChanged(), ...this.allNames.takeChanged()]);
+		const touched = changed.size ? this.order.filter((k) => k.uses.some((u) => changed.has(u.forms[0]))) : fresh;
+		for (const k of touched) {
+			const d = this.startOf(k);
+			if (!sameDistinction(d, k.start)) k.start = d;
+		}
+	}
+
+	private count(k: Known, by: 1 | -1): void {
+		for (const u of k.uses) {
+			if (u.shown) this.shownNames.count(u, by);
+			this.allNames.count(u, by);
+		}
+	}
+
+	private startOf(k: Known): Distinction | undefined {
+		const given: number[][] = [];
+		for (const u of k.uses) {
+			// names that are hidden now are expanded by the same rule should they be added later
+			const level = u.shown
+				? this.shownNames.level(u)
+				: this.style.citationOptions.addNames
+					? this.allNames.level(u)
+					: 0;
+			if (level) (given[u.list] ??= [])[u.index] = level;
+		}
+		return given.length ? { shown: [], given, condition: 0 } : undefined;
 	}
 }
 

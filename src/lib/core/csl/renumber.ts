@@ -42,9 +42,22 @@ export function renumber(r: Rich, paths: NumberPaths, delta: (index: number) => 
 	return r;
 }
 
-function moved(r: RichNode, path: number[], at: number, delta: number): Rich {
-	if (at === path.length) return { ...r, kids: [String(Number(r.kids[0]) + delta)] };
+function moved(r: RichNode, path: number[], at: number, delta: number): RichNode {
+	if (at === path.length) return withKids(r, [String(Number(r.kids[0]) + delta)]);
 	const kids = r.kids.slice();
 	kids[path[at]] = moved(kids[path[at]] as RichNode, path, at + 1, delta);
-	return { ...r, kids };
+	return withKids(r, kids);
+}
+
+/** A copy with other parts. Spelled out, as thousands are made between two keystrokes and a spread is slow. */
+function withKids(r: RichNode, kids: Rich[]): RichNode {
+	if (r.quote || r.typed || r.field || r.nocase || r.spread || r.shaped || r.lead) return { ...r, kids };
+	const n: RichNode = { kids };
+	if (r.format) n.format = r.format;
+	if (r.flip) n.flip = true;
+	if (r.explicit) n.explicit = true;
+	if (r.display) n.display = r.display;
+	if (r.link) n.link = r.link;
+	if (r.tag) n.tag = r.tag;
+	return n;
 }
