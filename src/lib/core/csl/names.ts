@@ -48,6 +48,8 @@ export interface CleanName {
 	fixedOrder: boolean;
 	/** Written in a script that joins family and given name without a space. */
 	joined: boolean;
+	/** The initials written last, with what they were written by. */
+	written?: { mark: string; full: boolean; hyphen: boolean; text: string };
 }
 
 const cleanCache = new WeakMap<object, CleanName>();
@@ -292,8 +294,13 @@ function familyPart(particle: string, family: string, o: NameOptions, f: NameFor
 function givenText(c: CleanName, o: NameOptions, f: NameForm): string {
 	if (!c.given || c.joined || !c.family) return c.given;
 	if (o.initializeWith == null) return c.given;
-	if (o.initialize && f.level < 2) return initials(c.given, o.initializeWith, true, f.hyphen);
-	return initials(c.given, o.initializeWith, false, f.hyphen);
+	const full = o.initialize && f.level < 2;
+	// a name is written many times, nearly always in the same way
+	const m = c.written;
+	if (m && m.mark === o.initializeWith && m.full === full && m.hyphen === f.hyphen) return m.text;
+	const text = initials(c.given, o.initializeWith, full, f.hyphen);
+	c.written = { mark: o.initializeWith, full, hyphen: f.hyphen, text };
+	return text;
 }
 
 /** The text a name sorts by: family, given, suffix; particles where the style puts them. */

@@ -1,7 +1,7 @@
 /** Reading variables off an item, defensively. */
 import type { Context } from './context';
 import { normalDate, type NormalDate } from './dates';
-import { NAME_VARIABLES, DATE_VARIABLES, NUMBER_VARIABLES } from './variables';
+import { NAME_VARIABLES, DATE_VARIABLES, NUMBER_VARIABLES, TEXT_VARIABLES } from './variables';
 import type { Item, Name } from './types';
 
 /** Text of any plain variable; numbers become text; other shapes are empty. */
@@ -109,7 +109,7 @@ export function withNoteVariables(item: Item): Item {
 		const name = m[1];
 		const isDate = DATE_VARIABLES.has(name);
 		const isName = NAME_VARIABLES.has(name);
-		const known = isDate || isName || NUMBER_VARIABLES.has(name) || NOTE_VARIABLES.has(name);
+		const known = isDate || isName || NUMBER_VARIABLES.has(name) || TEXT_VARIABLES.has(name) || name === 'type';
 		if (!known) break;
 		read++;
 		if (item[name] !== undefined && name !== 'type') continue;
@@ -124,9 +124,3 @@ export function withNoteVariables(item: Item): Item {
 	if (out && read) out.note = lines.slice(read).join('\n').trim();
 	return out ?? item;
 }
-
-const NOTE_VARIABLES = new Set(
-	'type title title-short container-title container-title-short event-title event-place publisher publisher-place original-title original-publisher original-publisher-place archive archive-place archive_location genre medium status DOI ISBN ISSN PMID PMCID URL language annote keyword references dimensions scale jurisdiction authority call-number citation-key collection-title volume-title part-title reviewed-title reviewed-genre source division'.split(
-		' '
-	)
-);

@@ -3,7 +3,7 @@
 export const NAME_VARIABLES = new Set(
 	(
 		'author chair collection-editor compiler composer container-author contributor curator director editor ' +
-		'editorial-director editortranslator executive-producer guest host illustrator interviewer narrator organizer ' +
+		'editorial-director editor-translator editortranslator executive-producer guest host illustrator interviewer narrator organizer ' +
 		'original-author performer producer recipient reviewed-author script-writer series-creator translator'
 	).split(' ')
 );
@@ -16,6 +16,23 @@ export const NUMBER_VARIABLES = new Set(
 		'number-of-pages number-of-volumes page page-first part-number printing-number section supplement-number version volume'
 	).split(' ')
 );
+
+export const TEXT_VARIABLES = new Set(
+	(
+		'abstract annote archive archive_collection archive_location archive-place authority call-number citation-key ' +
+		'citation-label collection-title container-title container-title-short dimensions division DOI event event-place ' +
+		'event-title genre ISBN ISSN jurisdiction keyword language license medium note original-publisher ' +
+		'original-publisher-place original-title part-title PMCID PMID publisher publisher-place references reviewed-genre ' +
+		'reviewed-title scale source status title title-short URL volume-title year-suffix'
+	).split(' ')
+);
+
+/** Names of text variables from before CSL 1.0, still in data and styles. */
+const OLDER = new Set(['journalAbbreviation', 'shortTitle']);
+
+/** Whether CSL knows a variable of that name. */
+export const isVariable = (name: string): boolean =>
+	[NAME_VARIABLES, DATE_VARIABLES, NUMBER_VARIABLES, TEXT_VARIABLES, OLDER].some((s) => s.has(name));
 
 /** Item types of CSL 1.0.2, appendix III. */
 export const ITEM_TYPES = (
