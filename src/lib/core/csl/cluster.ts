@@ -1,5 +1,6 @@
 /** Puts the rendered cites of one citation together: grouping, collapsing, delimiters, affixes (CSL 1.0.2, "Citation"). */
 import type { CitationOptions, Layout } from './compile';
+import { parseTyped } from './field';
 import { findTag, plainOf, seq, withoutTag, type Rich } from './rich';
 import { termText, type Locale } from './locale';
 import type { Cite } from './types';
@@ -182,4 +183,13 @@ function yearPieces(
 		}
 	}
 	return pieces;
+}
+
+/** Words before and after a cite, spaced as words are. */
+export function affixes(r: Rich | null, c: Cite): Rich | null {
+	// what a person typed stays, even where the style writes nothing
+	if (!c.prefix && !c.suffix) return r;
+	const prefix = c.prefix ? parseTyped(/[\s([“‘'"/–—-]$/.test(c.prefix) ? c.prefix : `${c.prefix} `) : null;
+	const suffix = c.suffix ? parseTyped(/^[\s,.;:!?)\]’”'"/–—-]/.test(c.suffix) ? c.suffix : ` ${c.suffix}`) : null;
+	return seq([prefix && { kids: [prefix], tag: 'prefix' }, r, suffix && { kids: [suffix], tag: 'suffix' }]);
 }

@@ -2,14 +2,8 @@
 export { parseXml, expandTree, type Tree, type CompactTree } from './tree';
 export { StyleError, type Warning } from './errors';
 export { compileStyle, styleLanguage, type CompiledStyle, type CompileOptions } from './compile';
-export {
-	createProcessor,
-	type Processor,
-	type FormatInput,
-	type FormatResult,
-	type ClusterResult,
-	type EntryResult
-} from './processor';
+export { createProcessor, type Processor } from './processor';
+export type { FormatInput, FormatResult, ClusterResult, EntryResult } from './results';
 export { toHtml, toPlain, toRuns, type Run } from './html';
 export { seq, plainOf, type Rich, type RichNode, type Format } from './rich';
 export { fallbackChain, termText, buildLocale, type Locale, type LocaleSource } from './locale';

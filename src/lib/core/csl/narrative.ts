@@ -66,3 +66,10 @@ export function narrativeAuthor(c: Context, style: CompiledStyle): Rich | null {
 	const title = textValue(c.item, 'title-short') || textValue(c.item, 'title');
 	return title ? { kids: [parseField(title)], quote: true } : null;
 }
+
+/** Authors of several cites in one sentence: A, B, and C. */
+export function joinLeads(leads: Rich[], style: CompiledStyle): Rich | null {
+	if (leads.length < 2) return leads[0] ?? null;
+	const and = style.locale.terms.get('and/long/')?.single || 'and';
+	return seq([join(leads.slice(0, -1), ', '), leads.length > 2 ? ', ' : ' ', `${and} `, leads[leads.length - 1]]);
+}

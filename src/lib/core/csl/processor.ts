@@ -4,91 +4,21 @@
  * `format` is a pure function of its inputs that remembers: each step keeps what it made together with what it was
  * made from, and does again only what has another basis. Identity (`===`) of items and clusters is the quick test.
  */
-import { assemble, type Rendered } from './cluster';
+import { affixes, assemble, type Rendered } from './cluster';
 import { createContext, resetContext, type Context } from './context';
 import type { CompiledStyle } from './compile';
 import type { Warning } from './errors';
 import { finish } from './finish';
-import { parseTyped } from './field';
-import { narrativeAuthor } from './narrative';
+import { renumberWritten, sameCluster, type CiteState, type ClusterMemo, type EntryMemo, type Written } from './memo';
+import { joinLeads, narrativeAuthor } from './narrative';
 import type { Known } from './known';
 import { findPositions, type CitePosition } from './positions';
 import { Register } from './register';
 import { numberAt, numberPaths, renumber, type NumberPaths } from './renumber';
-import { join, plainOf, seq, type Rich } from './rich';
+import { plainOf, seq, type Rich } from './rich';
+import type { ClusterResult, EntryResult, FormatInput, FormatResult } from './results';
 import { keysFor, makeCompare, type Compare, type KeyValue } from './sort';
 import { Position, type Cite, type Cluster, type Item } from './types';
-
-export interface FormatInput {
-	clusters: Cluster[];
-	/** Sources in the list that no cluster cites. */
-	uncited?: string[];
-	/** Sources that count as met before the first cluster, in this order. */
-	known?: string[];
-}
-
-export interface ClusterResult {
-	id: string;
-	/** The citation: in the text for in-text styles, in the note for note styles. */
-	output: Rich | null;
-	/** Note styles, narrative form: the words that stand in the sentence. */
-	lead: Rich | null;
-}
-
-export interface EntryResult {
-	id: string;
-	output: Rich;
-}
-
-export interface FormatResult {
-	clusters: ClusterResult[];
-	/** Null where the style has no bibliography. */
-	bibliography: EntryResult[] | null;
-	/** Sources for which the style prints no entry, each with the index it would have had. */
-	omitted: { id: string; at: number }[];
-	warnings: Warning[];
-}
-
-interface ClusterMemo {
-	cluster: Cluster;
-	states: CiteState[];
-	result: ClusterResult;
-	/** Where its numbers stand; looked up when they first move. */
-	paths?: NumberPaths | null;
-}
-
-interface CiteState {
-	source: Known;
-	stamp: number;
-	/** Citation number where citations show it, else 0. */
-	number: number;
-	position: Position;
-	nearNote: boolean;
-	firstNote: number;
-	noteNumber: number;
-	/** The cite begins its citation. */
-	first: boolean;
-}
-
-/** A cite as the layout wrote it, and as a whole citation where it stood alone. */
-interface Written {
-	full: Rich | null;
-	names: string;
-	output: Rich | null | undefined;
-	/** Citation number it was written with, and where it stands in `full`; looked up when it first moves. */
-	number: number;
-	paths?: NumberPaths | null;
-}
-
-interface EntryMemo {
-	stamp: number;
-	number: number;
-	/** Names of the entry before, where the style compares them. */
-	previous: string;
-	result: EntryResult | null;
-	texts: string[] | null;
-	paths?: NumberPaths | null;
-}
 
 export interface ProcessorOptions {
 	style: CompiledStyle;
@@ -462,51 +392,6 @@ class Engine implements Processor {
 		this.entryMemo.set(k, m);
 		return m;
 	}
-}
-
-/** Gives a written cite another number; false where it has to be written again. */
-function renumberWritten(w: Written, number: number): boolean {
-	if (w.paths === undefined) w.paths = numberPaths(w.full);
-	if (!w.paths) return false;
-	if (w.full != null) w.full = renumber(w.full, w.paths, () => number - w.number);
-	w.output = undefined;
-	w.number = number;
-	return true;
-}
-
-function sameCluster(a: Cluster, b: Cluster): boolean {
-	if (a === b) return true;
-	if (a.cites.length !== b.cites.length) return false;
-	for (let i = 0; i < a.cites.length; i++) {
-		const x = a.cites[i];
-		const y = b.cites[i];
-		if (x === y) continue;
-		if (
-			x.sourceId !== y.sourceId ||
-			(x.prefix ?? '') !== (y.prefix ?? '') ||
-			(x.suffix ?? '') !== (y.suffix ?? '') ||
-			(x.form ?? '') !== (y.form ?? '')
-		)
-			return false;
-		if ((x.locator?.value ?? '') !== (y.locator?.value ?? '') || (x.locator?.label ?? '') !== (y.locator?.label ?? ''))
-			return false;
-	}
-	return true;
-}
-
-/** Words before and after a cite, spaced as words are. */
-function affixes(r: Rich | null, c: Cite): Rich | null {
-	// what a person typed stays, even where the style writes nothing
-	if (!c.prefix && !c.suffix) return r;
-	const prefix = c.prefix ? parseTyped(/[\s([“‘'"/–—-]$/.test(c.prefix) ? c.prefix : `${c.prefix} `) : null;
-	const suffix = c.suffix ? parseTyped(/^[\s,.;:!?)\]’”'"/–—-]/.test(c.suffix) ? c.suffix : ` ${c.suffix}`) : null;
-	return seq([prefix && { kids: [prefix], tag: 'prefix' }, r, suffix && { kids: [suffix], tag: 'suffix' }]);
-}
-
-function joinLeads(leads: Rich[], style: CompiledStyle): Rich | null {
-	if (leads.length < 2) return leads[0] ?? null;
-	const and = style.locale.terms.get('and/long/')?.single || 'and';
-	return seq([join(leads.slice(0, -1), ', '), leads.length > 2 ? ', ' : ' ', `${and} `, leads[leads.length - 1]]);
 }
 
 function perAuthor(list: { cite: Cite }[], rendered: Rendered[], engine: Engine, leads: Rich[]): Rich | null {
