@@ -50,7 +50,7 @@ export interface EntryMemo {
 export function renumberWritten(w: Written, number: number): boolean {
 	if (w.paths === undefined) w.paths = numberPaths(w.full);
 	if (!w.paths) return false;
-	if (w.full != null) w.full = renumber(w.full, w.paths, () => number - w.number);
+	if (w.full != null) w.full = renumber(w.full, w.paths, number - w.number);
 	w.output = undefined;
 	w.number = number;
 	return true;

@@ -167,7 +167,7 @@ class Engine implements Processor {
 	private renumbered(before: ClusterMemo, paths: NumberPaths, numbers: number[]): Rich | null {
 		const { states, result } = before;
 		const delta = numbers[0] - states[0].number;
-		if (states.every((s, i) => numbers[i] - s.number === delta)) return renumber(result.output!, paths, () => delta);
+		if (states.every((s, i) => numbers[i] - s.number === delta)) return renumber(result.output!, paths, delta);
 		if (paths.length !== states.length || this.style.citationOptions.collapse === 'citation-number') return null;
 		const order = states.map((_, i) => i);
 		if (this.sortsByNumber) {
@@ -175,7 +175,11 @@ class Engine implements Processor {
 			if (order.some((n, i) => i > 0 && numbers[n] <= numbers[order[i - 1]])) return null;
 		} else if (this.style.citation.sort.length) return null;
 		if (order.some((n, i) => numberAt(result.output!, paths[i]) !== states[n].number)) return null;
-		return renumber(result.output!, paths, (i) => numbers[order[i]] - states[order[i]].number);
+		return renumber(
+			result.output!,
+			paths,
+			order.map((n) => numbers[n] - states[n].number)
+		);
 	}
 
 	private render(cluster: Cluster, states: CiteState[]): ClusterResult {
@@ -347,15 +351,10 @@ class Engine implements Processor {
 			if (before.result) {
 				before.paths ??= numberPaths(before.result.output);
 				if (before.paths) {
-					const output = renumber(before.result.output, before.paths, () => number - before.number);
-					return this.keep(k, {
-						stamp: before.stamp,
-						number,
-						previous: before.previous,
-						result: { id: k.id, output },
-						texts: before.texts,
-						paths: before.paths
-					});
+					const output = renumber(before.result.output, before.paths, number - before.number);
+					before.number = number;
+					before.result = { id: k.id, output };
+					return before;
 				}
 			}
 		}

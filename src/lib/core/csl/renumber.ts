@@ -33,21 +33,34 @@ export function numberAt(r: Rich, path: number[]): number {
 	return Number(n.kids[0]);
 }
 
-/** The same tree with the numbers at those places moved, each by its delta; only the ways down to them are made anew. */
-export function renumber(r: Rich, paths: NumberPaths, delta: (index: number) => number): Rich {
-	paths.forEach((path, i) => {
-		const d = delta(i);
-		if (d) r = moved(r as RichNode, path, 0, d);
-	});
+/**
+ * The same tree with the numbers at those places moved; only the ways down to them are made anew.
+ * @param delta by how much, for all or for each
+ */
+export function renumber(r: Rich, paths: NumberPaths, delta: number | number[]): Rich {
+	for (let i = 0; i < paths.length; i++) {
+		const d = typeof delta === 'number' ? delta : delta[i];
+		if (d) r = moved(r as RichNode, paths[i], 0, d);
+	}
 	return r;
 }
 
 function moved(r: RichNode, path: number[], at: number, delta: number): RichNode {
-	if (at === path.length) return withKids(r, [String(Number(r.kids[0]) + delta)]);
+	if (at === path.length) {
+		const n = Number(r.kids[0]) + delta;
+		return isPlain(r) ? plainNumber(n) : withKids(r, [String(n)]);
+	}
 	const kids = r.kids.slice();
 	kids[path[at]] = moved(kids[path[at]] as RichNode, path, at + 1, delta);
 	return withKids(r, kids);
 }
+
+/** Nothing but a number. */
+const isPlain = (r: RichNode) => !r.format && !r.display && !r.link && !r.flip && !r.quote && !r.field;
+
+/** Numbers without a look of their own, which all who show them share. */
+const plainNumbers: RichNode[] = [];
+const plainNumber = (n: number): RichNode => (plainNumbers[n] ??= { kids: [String(n)], tag: 'number' });
 
 /** A copy with other parts. Spelled out, as thousands are made between two keystrokes and a spread is slow. */
 function withKids(r: RichNode, kids: Rich[]): RichNode {
