@@ -10,6 +10,7 @@ interface Job {
 
 self.addEventListener('message', (e: MessageEvent<Job>) => {
 	giveTrees(e.data.trees);
-	runBench({ small: e.data.small, alone: e.data.alone, log: (line) => self.postMessage(line) });
+	const { gc } = globalThis as { gc?: () => void };
+	runBench({ small: e.data.small, alone: e.data.alone, log: (line) => self.postMessage(line), gc });
 	self.postMessage(null);
 });

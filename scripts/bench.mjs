@@ -59,7 +59,10 @@ async function inBrowser() {
 				.map((f) => [f.replace('.json', ''), read('locales', f)])
 		)
 	};
-	const browser = await chromium.launch({ executablePath: CHROMIUM, args: ['--no-sandbox', '--disable-gpu'] });
+	const browser = await chromium.launch({
+		executablePath: CHROMIUM,
+		args: ['--no-sandbox', '--disable-gpu', '--js-flags=--expose-gc']
+	});
 	try {
 		const page = await browser.newPage();
 		console.log(`\nChromium ${browser.version()}, in a worker`);

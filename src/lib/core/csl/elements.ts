@@ -5,7 +5,7 @@ import { parseField, stripMarkup } from './field';
 import { findTerm, ordinalSuffix, termText, type Locale } from './locale';
 import { formatPages, fromRoman, isNumeric, isPlural, splitNumbers, toRoman, type PageFormat } from './numbers';
 import { cleanName } from './names';
-import { dateOf, hasVariable, namesOf, textValue, variableText } from './read';
+import { dateOf, variableTest, namesOf, textValue, variableText } from './read';
 import { join, plainOf, type Rich } from './rich';
 import { elements, textOf, type Tree } from './tree';
 import { DATE_VARIABLES, NAME_VARIABLES, NUMBER_VARIABLES } from './variables';
@@ -268,10 +268,13 @@ export function compileGroup(t: Tree, kids: Eval[]): Eval {
 		const filled = c.filled;
 		c.called = 0;
 		c.filled = 0;
-		const parts: (Rich | null)[] = [];
-		for (const k of kids) parts.push(k(c));
+		let parts: Rich[] | null = null;
+		for (const k of kids) {
+			const r = k(c);
+			if (r != null && r !== '') (parts ??= []).push(r);
+		}
 		const dead = c.called > 0 && c.filled === 0;
-		const out = dead ? null : join(parts, delimiter);
+		const out = dead || !parts ? null : join(parts, delimiter);
 		// for the group around it, a group with output counts as a variable with a value
 		c.called = called + (dead || out == null ? (c.called > 0 ? 1 : 0) : 1);
 		c.filled = filled + (out == null ? 0 : 1);
@@ -296,7 +299,7 @@ function compileTest(t: Tree): Test {
 	const match = a.match ?? 'all';
 	const tests: Test[] = [];
 	const words = (s: string | undefined) => (s ?? '').split(/\s+/).filter(Boolean);
-	for (const v of words(a.variable)) tests.push((c) => hasVariable(c, v));
+	for (const v of words(a.variable)) tests.push(variableTest(v));
 	// an item has one type: several of them can only mean any of them
 	const types = words(a.type);
 	if (types.length) tests.push((c) => types.includes(c.item.type));

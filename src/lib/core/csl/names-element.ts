@@ -3,7 +3,7 @@ import type { Context, Eval, NamesRecord } from './context';
 import { compileDecor, readFormat, termStart, type Decor } from './decor';
 import { findTerm, termText } from './locale';
 import { cleanName, formatName, nameSortKey, type NameOptions, type NamePart } from './names';
-import { hasVariable, namesOf } from './read';
+import { namesOf } from './read';
 import { join, plainOf, seq, type Format, type Rich } from './rich';
 import type { TextCase } from './textcase';
 import { elements, type Tree } from './tree';
@@ -157,10 +157,12 @@ export function compileNames(
 	const isCount = parts.options.form === 'count';
 
 	return (c) => {
-		const lists = variables
-			.filter((v) => !c.suppressed?.has(v))
-			.map((v) => ({ variable: v, names: namesOf(c.item, v) }))
-			.filter((l) => l.names.length > 0);
+		const lists: { variable: string; names: Name[] }[] = [];
+		for (const variable of variables) {
+			if (c.suppressed?.has(variable)) continue;
+			const names = namesOf(c.item, variable);
+			if (names.length) lists.push({ variable, names });
+		}
 		c.called++;
 		if (lists.length) {
 			c.filled++;
@@ -400,5 +402,3 @@ function joinNames(
 	void total;
 	return seq([front, /\s$/.test(gap) ? gap : `${gap} `, `${sign} `, names[names.length - 1]]);
 }
-
-export { hasVariable };

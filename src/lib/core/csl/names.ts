@@ -298,8 +298,22 @@ function givenText(c: CleanName, o: NameOptions, f: NameForm): string {
 	// a name is written many times, nearly always in the same way
 	const m = c.written;
 	if (m && m.mark === o.initializeWith && m.full === full && m.hyphen === f.hyphen) return m.text;
-	const text = initials(c.given, o.initializeWith, full, f.hyphen);
+	const text = knownInitials(c.given, o.initializeWith, full, f.hyphen);
 	c.written = { mark: o.initializeWith, full, hyphen: f.hyphen, text };
+	return text;
+}
+
+/** Initials that were made lately: a library has the same given names again and again. */
+const made = new Map<string, string>();
+const MOST_MADE = 4000;
+
+function knownInitials(given: string, mark: string, full: boolean, hyphen: boolean): string {
+	const key = `${full ? 'f' : ''}${hyphen ? 'h' : ''}${mark}|${given}`;
+	let text = made.get(key);
+	if (text === undefined) {
+		if (made.size >= MOST_MADE) made.clear();
+		made.set(key, (text = initials(given, mark, full, hyphen)));
+	}
 	return text;
 }
 

@@ -83,12 +83,12 @@ export function dateOf(item: Item, variable: string): NormalDate | null {
 	return normalDate(item[variable]);
 }
 
-/** Whether a variable has a value, for `choose` tests and substitution. */
-export function hasVariable(c: Context, name: string): boolean {
-	if (name === 'locator') return Boolean(c.cite?.locator?.value);
-	if (NAME_VARIABLES.has(name)) return namesOf(c.item, name).length > 0;
-	if (DATE_VARIABLES.has(name)) return dateOf(c.item, name) !== null;
-	return variableText(c, name, name === 'title-short' ? undefined : undefined) !== '';
+/** Whether a variable has a value, for `choose` tests; what kind of variable it is is settled once. */
+export function variableTest(name: string): (c: Context) => boolean {
+	if (name === 'locator') return (c) => Boolean(c.cite?.locator?.value);
+	if (NAME_VARIABLES.has(name)) return (c) => namesOf(c.item, name).length > 0;
+	if (DATE_VARIABLES.has(name)) return (c) => dateOf(c.item, name) !== null;
+	return (c) => variableText(c, name, undefined) !== '';
 }
 
 const LINE = /^\s*\{?:?([A-Za-z][A-Za-z-]*)\s*:\s*(.+?)\}?\s*$/;
