@@ -29,11 +29,11 @@ const ms = (f: () => void): number => {
 	f();
 	return performance.now() - begun;
 };
-/** Runs something until a second has gone by. */
+/** Runs something until three seconds have gone by. */
 const warm = (f: () => void): void => {
 	const begun = performance.now();
 	do f();
-	while (performance.now() - begun < 1000);
+	while (performance.now() - begun < 3000);
 };
 const quantile = (list: number[], q: number) =>
 	[...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * q))];
