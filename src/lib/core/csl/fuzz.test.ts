@@ -2,7 +2,19 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { compileStyle, createProcessor, parseXml, StyleError, toHtml, type Item, type Tree } from './index';
+import {
+	compileStyle,
+	createProcessor,
+	DATE_VARIABLES,
+	ITEM_TYPES,
+	NAME_VARIABLES,
+	NUMBER_VARIABLES,
+	parseXml,
+	StyleError,
+	toHtml,
+	type Item,
+	type Tree
+} from './index';
 import { localeTree, styleIndex, styleTree } from '../../../../scripts/catalogue';
 
 /** Runs of the first property; FUZZ=10000 for the long one, which also holds each run to a second. */
@@ -94,6 +106,35 @@ test('styles with attributes and elements of another name work or say why', () =
 				const parts = sources[which].split(from);
 				const at = skip % parts.length;
 				tryStyle(parts.slice(0, at).join(from) + (at ? to : '') + parts.slice(at).join(from));
+			}
+		),
+		{ numRuns: RUNS / 2 }
+	);
+});
+
+test('items with anything in any field give text, and what is odd is said of that item', () => {
+	const style = compileStyle(styleTree('chicago-fullnote-bibliography')!, { locales: localeTree });
+	const fields = [...NAME_VARIABLES, ...DATE_VARIABLES, ...NUMBER_VARIABLES, 'title', 'container-title', 'DOI', 'note'];
+	const value = fc.oneof(
+		fc.anything({ maxDepth: 2 }),
+		fc.string({ unit: 'binary' }),
+		fc.array(fc.record({ family: fc.string(), given: fc.anything({ maxDepth: 1 }) }, { requiredKeys: [] })),
+		fc.record({ 'date-parts': fc.array(fc.array(fc.anything({ maxDepth: 0 }))) })
+	);
+	fc.assert(
+		fc.property(
+			fc.dictionary(fc.constantFrom(...fields), value, { maxKeys: 6 }),
+			fc.constantFrom(...ITEM_TYPES, 'odd'),
+			(raw, type) => {
+				const begun = performance.now();
+				const it = { ...raw, type, id: 'x' } as Item;
+				const r = createProcessor({ style, getItem: () => it }).format({
+					clusters: [{ id: 'a', noteNumber: 1, cites: [{ sourceId: 'x' }] }]
+				});
+				const html = toHtml(r.clusters[0].output) + toHtml(r.bibliography![0]?.output ?? null);
+				assert.doesNotMatch(html, /\[object|\bNaN\b/);
+				for (const w of r.warnings) assert.ok(w.itemId === 'x' && w.field && w.message);
+				assert.ok(performance.now() - begun < HANG, 'no hang');
 			}
 		),
 		{ numRuns: RUNS / 2 }

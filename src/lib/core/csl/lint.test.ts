@@ -29,6 +29,7 @@ const FINDINGS: [string, string, RegExp][] = [
 		'<text variable="title" font-style="slanted"/>',
 		/^5: “slanted” is no value of “font-style”\. CSL 1\.0\.2 knows: normal, italic/
 	],
+	['a text case', '<text variable="title" text-case="shouting"/>', /^5: “shouting” is no value of “text-case”/],
 	['a form', '<number variable="volume" form="binary"/>', /^5: “binary” is no value of “form”.*numeric, ordinal/],
 	['a variable', '<text variable="titel"/>', /^5: “titel” is unknown to CSL 1\.0\.2 as “variable”/],
 	['one of several variables', '<names variable="author autor"/>', /^5: “autor” is unknown/],
