@@ -81,7 +81,8 @@ function collect(
 	fields: { n: number; blocks: number; within: number; shaped: boolean }
 ): void {
 	if (typeof r === 'string') {
-		const c = cell(r, 0, raised, field);
+		// a term may end in two full stops by mistake; three are an ellipsis
+		const c = cell(!field && r.endsWith('..') && !r.endsWith('...') ? r.slice(0, -1) : r, 0, raised, field);
 		c.within = fields.within;
 		cells.push(c);
 		return;
@@ -232,6 +233,13 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	if (!crossed) {
 		before = cells[p];
 		const a = before.t[before.t.length - 1];
+		// a comma or semicolon behind a space and before a full stop has lost what it parted
+		if (n === '.' && before.q === 0 && !before.field && /\s[,;]\s*$/.test(textBefore(cells, p))) {
+			for (let q = p; q >= 0 && /^[\s,;]*$/.test(cells[q].t) && cells[q].q === 0 && !cells[q].block; q--)
+				cells[q].t = '';
+			before.t = before.t.replace(/\s*[,;]\s*$/, '');
+			return;
+		}
 		if (before.q !== 0 || !MARK.test(a)) return;
 		// both open what follows, and between them something is not there: 1971;:12 has no volume, 1971;12 would say it has
 		if (before.lead && cell.lead) return;
@@ -266,7 +274,8 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 /** What was written last: a cell, with the one before it where it is but spaces. */
 function textBefore(cells: Cell[], p: number): string {
 	let text = cells[p].t;
-	for (let q = p - 1; q >= 0 && !text.trim() && !cells[q].block && cells[q].q === 0; q--) text = cells[q].t + text;
+	for (let q = p - 1; q >= 0 && text.trim().length < 2 && !cells[q].block && cells[q].q === 0; q--)
+		text = cells[q].t + text;
 	return text;
 }
 
