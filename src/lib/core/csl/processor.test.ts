@@ -9,13 +9,18 @@ import {
 	toHtml,
 	toPlain,
 	type Cluster,
+	type CompiledStyle,
 	type Item,
 	type CiteForm
 } from './index';
 import { localeTree, styleTree } from '../../../../scripts/catalogue';
 import { demoItems } from '../../../../scripts/demo-data';
 
-const styleOf = (id: string) => compileStyle(styleTree(id)!, { locales: localeTree });
+const compiled = new Map<string, CompiledStyle>();
+const styleOf = (id: string): CompiledStyle => {
+	if (!compiled.has(id)) compiled.set(id, compileStyle(styleTree(id)!, { locales: localeTree }));
+	return compiled.get(id)!;
+};
 const ids = [...demoItems.keys()];
 const text = (r: { output: unknown; lead: unknown }) => toHtml(r.lead as never) + '|' + toHtml(r.output as never);
 
@@ -37,6 +42,7 @@ type Edit =
 	| { t: 'locator'; at: number; value: string }
 	| { t: 'form'; at: number; form: CiteForm }
 	| { t: 'forget'; id: string }
+	| { t: 'switch'; style: string }
 	| { t: 'list'; id: string }
 	| { t: 'correct'; id: string; year: number };
 const editArb: fc.Arbitrary<Edit> = fc.oneof(
@@ -53,6 +59,7 @@ const editArb: fc.Arbitrary<Edit> = fc.oneof(
 		at: fc.nat(30),
 		form: fc.constantFrom<CiteForm>('parenthetical', 'narrative', 'year-only')
 	}),
+	fc.record({ t: fc.constant('switch' as const), style: fc.constantFrom('nature', 'apa', 'chicago-author-date') }),
 	fc.record({ t: fc.constant('forget' as const), id: fc.constantFrom(...ids.slice(0, 24)) }),
 	fc.record({ t: fc.constant('list' as const), id: fc.constantFrom(...ids.slice(0, 24)) }),
 	fc.record({
@@ -103,7 +110,11 @@ for (const id of [
 					else if (e.t === 'list') uncited = [...uncited, e.id];
 					else if (e.t === 'correct' && items.has(e.id))
 						items.set(e.id, { ...items.get(e.id)!, issued: { 'date-parts': [[e.year]] } });
+					const elsewhere =
+						e.t === 'switch' ? createProcessor({ style: styleOf(e.style), getItem: (x) => items.get(x) }) : null;
 					const clusters = list.map((c, i) => ({ ...c, noteNumber: style.class === 'note' ? i + 1 : 0 }));
+					// another style and back: what items remember must not carry over
+					elsewhere?.format({ clusters, uncited });
 					const a = living.format({ clusters, uncited });
 					const b = createProcessor({ style, getItem: (x) => items.get(x) }).format({ clusters, uncited });
 					assert.deepEqual(a.clusters.map(text), b.clusters.map(text));
