@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { breakable } from '../parts/breakable';
 	import type { NoteInfo } from '$lib/core/manuscript';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../parts/Btn.svelte';
@@ -43,7 +44,7 @@
 			onclick={() => draft.editCitation(note.id)}
 		>
 			<!-- eslint-disable-next-line svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes all data -->
-			<span>{@html html}</span>
+			<span>{@html breakable(html)}</span>
 		</button>
 	{/if}
 </div>

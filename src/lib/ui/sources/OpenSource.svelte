@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** A source opened in place: fields on the left; how it prints and where it is cited on the right. */
+	import { breakable } from '../parts/breakable';
 	import { Select } from 'flowbite-svelte';
 	import type { Item, Name } from '$lib/core/csl';
 	import { FIELDS, fieldNamed, kindOf, KINDS, readDate, writeDate, type Source } from '$lib/core/source';
@@ -183,7 +184,7 @@
 		<div class="proof" aria-live="polite">
 			<small>In {sourcePreview.style.title}</small>
 			{#if printed}
-				<p>{@html printed.citation}</p>
+				<p>{@html breakable(printed.citation)}</p>
 				<div class="entry">{@html printed.entry}</div>
 				<p class="copy">
 					<Btn kind="quiet" onclick={() => copy('citation')}>Copy the citation</Btn>
