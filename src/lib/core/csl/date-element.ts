@@ -93,7 +93,7 @@ export function compileDate(t: Tree, locale: Locale): Eval {
 			return d.start ? dateSortKey(d.start, depth) + (end ? '-' + dateSortKey(end, depth) : '') : `C ${d.literal}`;
 		}
 		// a date in words stands where the year would
-		const out = d.start ? renderDate(d, spec, c) : form || hasYear ? seq([d.literal, takeLetter(c)]) : null;
+		const out = d.start ? renderDate(d, spec, c) : form || hasYear ? d.literal : null;
 		if (out == null || out === '') return null;
 		c.filled++;
 		c.used?.push(variable);

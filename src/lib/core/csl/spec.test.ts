@@ -572,12 +572,12 @@ test('what is forthcoming comes behind all years', () => {
 	assert.deepEqual(r.entries, ['a', 'b', 'f']);
 });
 
-test('a range of years takes its letter at the end, and so do words in place of a year', () => {
+test('a range of years takes its letter at the end; words in place of a year take none (CSL 1.0.2, year-suffix)', () => {
 	const range = (id: string): Item => ({ ...doe(id, 0), issued: { 'date-parts': [[1868], [1870]] } });
 	const words = (id: string): Item => ({ ...doe(id, 0), issued: { literal: 'forthcoming' } });
 	const s = { citation: SUFFIXED };
 	assert.equal(format(AUTHOR_YEAR, [range('a'), range('b')], s).citations[0], 'Doe 1868–1870a; Doe 1868–1870b');
-	assert.equal(format(AUTHOR_YEAR, [words('a'), words('b')], s).citations[0], 'Doe forthcominga; Doe forthcomingb');
+	assert.equal(format(AUTHOR_YEAR, [words('a'), words('b')], s).citations[0], 'Doe forthcoming; Doe forthcoming');
 });
 
 test('second-field-align sets the number apart (CSL 1.0.2, Whitespace)', () => {
