@@ -234,10 +234,9 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 		before = cells[p];
 		const a = before.t[before.t.length - 1];
 		// a comma or semicolon behind a space and before a full stop has lost what it parted
-		if (n === '.' && before.q === 0 && !before.field && /\s[,;]\s*$/.test(textBefore(cells, p))) {
+		if (n === '.' && before.q === 0 && /^[\s,;]+$/.test(before.t) && /\s[,;]\s*$/.test(textBefore(cells, p))) {
 			for (let q = p; q >= 0 && /^[\s,;]*$/.test(cells[q].t) && cells[q].q === 0 && !cells[q].block; q--)
 				cells[q].t = '';
-			before.t = before.t.replace(/\s*[,;]\s*$/, '');
 			return;
 		}
 		if (before.q !== 0 || !MARK.test(a)) return;
