@@ -1,27 +1,32 @@
-/** The bench in Node: everything of run.ts, and what the processor holds in memory. */
+/** The bench in Node: the processor beside the reference, what it holds in memory, and the library. */
 import { compileStyle, createProcessor } from '../src/lib/core/csl';
 import { localeTree, styleTree } from '../scripts/catalogue';
 import { makeClusters, makeItems } from './corpus';
-import { runBench, STYLES } from './run';
+import { runLibraryBench } from './library';
+import { runBench } from './run';
+import STYLES from './styles.json';
 
 const args = process.argv.slice(2);
 const small = args.includes('--small');
 console.log(`Node ${process.versions.node}`);
-runBench({ small, alone: args.includes('--alone'), log: console.log, gc: global.gc });
+if (!args.includes('--library')) {
+	runBench({ small, alone: args.includes('--alone'), log: console.log, gc: global.gc });
 
-/** What the processor holds for the largest manuscript: the heap after it, less the heap before it. */
-if (!small) {
-	const items = makeItems(5000);
-	const clusters = makeClusters([...items.keys()], 10_000);
-	const style = compileStyle(styleTree(STYLES[0][0])!, { locales: localeTree });
-	global.gc?.();
-	const before = process.memoryUsage().heapUsed;
-	const held = createProcessor({ style, getItem: (x) => items.get(x) });
-	const result = held.format({ clusters });
-	global.gc?.();
-	const after = process.memoryUsage().heapUsed;
-	console.log(
-		`\nmemory, 5000 sources, ${result.clusters.length} clusters: ${((after - before) / 1048576).toFixed(0)} MB held, ${(process.memoryUsage().rss / 1048576).toFixed(0)} MB for the whole process`
-	);
-	held.format({ clusters });
+	/** What the processor holds for the largest manuscript: the heap after it, less the heap before it. */
+	if (!small) {
+		const items = makeItems(5000);
+		const clusters = makeClusters([...items.keys()], 10_000);
+		const style = compileStyle(styleTree(STYLES[0][0])!, { locales: localeTree });
+		global.gc?.();
+		const before = process.memoryUsage().heapUsed;
+		const held = createProcessor({ style, getItem: (x) => items.get(x) });
+		const result = held.format({ clusters });
+		global.gc?.();
+		const after = process.memoryUsage().heapUsed;
+		console.log(
+			`\nmemory, 5000 sources, ${result.clusters.length} clusters: ${((after - before) / 1048576).toFixed(0)} MB held, ${(process.memoryUsage().rss / 1048576).toFixed(0)} MB for the whole process`
+		);
+		held.format({ clusters });
+	}
 }
+await runLibraryBench({ small, log: console.log, gc: global.gc });

@@ -6,6 +6,7 @@ import { compileStyle, createProcessor, toHtml, type Cluster, type Item, type Pr
 import { localeTree, styleTree } from '../scripts/catalogue';
 import { createReference, toReference } from '../scripts/reference';
 import { makeClusters, makeItems } from './corpus';
+import STYLES from './styles.json';
 
 export interface BenchOptions {
 	/** A quick look: fewer sources and citations. */
@@ -16,13 +17,6 @@ export interface BenchOptions {
 	/** Collects garbage, where that can be asked for. */
 	gc?(): void;
 }
-
-export const STYLES = [
-	['apa', 'APA'],
-	['chicago-fullnote-bibliography', 'Chicago notes'],
-	['ieee', 'IEEE'],
-	['modern-language-association', 'MLA']
-];
 
 const ms = (f: () => void): number => {
 	const begun = performance.now();

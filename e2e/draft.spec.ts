@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { caretAfter, chooseStyle, expectAccessible, openDraft, sheetText, watchErrors } from './helpers';
+import { caretAfter, chooseStyle, expectAccessible, openDesk, openDraft, sheetText, watchErrors } from './helpers';
 
 test('Esc leaves no trace of the cite line', async ({ page }) => {
 	const done = watchErrors(page);
@@ -68,6 +68,29 @@ test('a new source is met in mid-sentence: short form, and pasted record', async
 	await expect(line.locator('ins')).toHaveText('(Yarrow, 1990)');
 	await page.keyboard.press('Enter');
 	await expect(sheet).toContainText('for other reasons (Yarrow, 1990), with other traps');
+
+	// an identifier is looked up; what is here already is cited, not added again
+	await caretAfter(page, 'a fair summary of ours');
+	await page.keyboard.press('Control+Shift+e');
+	await line.getByRole('combobox').fill('978-0-00-000037-8');
+	await expect(line.getByRole('option').first()).toContainText('Night work');
+	const answer = (await (await page.request.get('/api/lookup?q=okafor')).json()) as {
+		items: { DOI?: string; title: string }[];
+	};
+	const other = answer.items.find((x) => x.DOI?.startsWith('10.5555/lk.'))!;
+	await line.getByRole('combobox').fill(`https://doi.org/${other.DOI}`);
+	await line.getByRole('button', { name: 'Look it up' }).click();
+	await expect(line.getByRole('radio')).toBeChecked();
+	await expectAccessible(page);
+	await expect(line.getByRole('button', { name: 'Add and cite' })).toBeFocused();
+	await page.keyboard.press('Enter');
+	await expect(line.locator('ins')).toContainText('Okafor');
+	await page.keyboard.press('Enter');
+	await expect(sheet).toContainText(/a fair summary of ours \(.*Okafor/);
+	await page.goto('/sources');
+	await expect(page.getByText('70 sources')).toBeVisible();
+	await page.getByRole('searchbox', { name: 'Find sources' }).fill(other.DOI!);
+	await expect(page.getByRole('button', { name: new RegExp(other.title.slice(0, 20)) })).toBeVisible();
 	done();
 });
 
@@ -179,4 +202,42 @@ test('Draft has no accessibility violations: in text, cite line, style panel, no
 	await expectAccessible(page);
 	await page.getByRole('button', { name: 'Dark theme' }).click();
 	await expectAccessible(page);
+});
+
+test('a new manuscript: title, a sentence, a citation, its mark, another style, its list', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await page.getByRole('button', { name: 'Research paper APA, in text' }).click();
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet).toBeFocused();
+	await expectAccessible(page);
+	await page.keyboard.type('On lamps and eels');
+	await expect(page.getByLabel('Title', { exact: true })).toHaveValue('On lamps and eels');
+	await page.keyboard.press('Enter');
+	await page.keyboard.type('Eels keep away @tarrow round');
+	await expect(page.getByRole('dialog', { name: 'Cite' }).getByRole('option').first()).toContainText('The round');
+	await page.keyboard.press('Enter');
+	await page.keyboard.type(' p 305');
+	await page.keyboard.press('Enter');
+	await page.keyboard.type('.');
+	await expect(sheet).toContainText('Eels keep away (Tarrow, 1999, p. 305).');
+	await expect(sheet.locator('h2')).toHaveText('References');
+	// a note mark stands behind the full stop that is typed after it
+	await chooseStyle(page, 'Chicago 17th, full note');
+	await expect(sheet.locator('h2')).toHaveText('Bibliography');
+	await caretAfter(page, 'Eels keep away.');
+	await page.keyboard.press('End');
+	await page.keyboard.type(' So do birds @tarrow round');
+	await expect(page.getByRole('dialog', { name: 'Cite' }).getByRole('option').first()).toContainText('The round');
+	await page.keyboard.press('Enter');
+	await page.keyboard.press('Enter');
+	await page.keyboard.type('.');
+	await expect(sheet).toContainText('Eels keep away.1 So do birds.2');
+	await chooseStyle(page, 'APA 7th');
+	await expect(sheet).toContainText('Eels keep away (Tarrow, 1999, p. 305). So do birds (Tarrow, 1999).');
+	await expect(sheet.locator('h2')).toHaveText('References');
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+	await page.getByRole('link', { name: 'Back to the desk' }).click();
+	await expect(page.getByRole('link', { name: 'On lamps and eels', exact: true })).toBeVisible();
+	done();
 });

@@ -78,3 +78,10 @@ export async function chooseStyle(page: Page, name: string, exact = true): Promi
 	await expect(page.getByRole('button', { name: /^Citation style/ })).toContainText(name);
 	await expect(page.locator('.pending')).toHaveCount(0);
 }
+
+/** The library with the demo, read and looked through. */
+export async function openSources(page: Page): Promise<void> {
+	await page.goto('/sources');
+	await expect(page.getByText('67 sources')).toBeVisible();
+	await expect(page.getByRole('button', { name: /^To tidy \d/ })).toBeVisible();
+}

@@ -1,17 +1,24 @@
 /**
  * npm run bench: builds the bench as the app is built (no test loader in between) and runs it in Node and in a worker
- * of Chromium. `--node` or `--browser` for one of them, `--small` for a quick look, `--alone` without the reference.
+ * of Chromium. `--node` or `--browser` for one of them, `--small` for a quick look, `--alone` without the
+ * reference, `--library` for the library only.
  */
 import { spawnSync } from 'node:child_process';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { build } from 'vite';
+import { benchLibrary } from './bench-library.mjs';
 import { CHROMIUM, ensureBrowser, root } from './ensure.mjs';
 
 const args = process.argv.slice(2);
 const out = (name) => join(root, '.cache', name);
-const common = { configFile: false, root, logLevel: 'error' };
+const common = {
+	configFile: false,
+	root,
+	logLevel: 'error',
+	resolve: { alias: { $lib: join(root, 'src', 'lib') } }
+};
 
 async function inNode() {
 	await build({
@@ -50,7 +57,7 @@ async function inBrowser() {
 		}
 	});
 	const read = (...path) => JSON.parse(readFileSync(join(root, 'static', ...path), 'utf8'));
-	const styles = ['apa', 'chicago-fullnote-bibliography', 'ieee', 'modern-language-association'];
+	const styles = JSON.parse(readFileSync(join(root, 'bench', 'styles.json'), 'utf8')).map(([id]) => id);
 	const trees = {
 		styles: Object.fromEntries(styles.map((s) => [s, read('styles', `${s}.json`)])),
 		locales: Object.fromEntries(
@@ -88,5 +95,8 @@ async function inBrowser() {
 
 let status = 0;
 if (!args.includes('--browser')) status ||= await inNode();
-if (!args.includes('--node')) status ||= await inBrowser();
+if (!args.includes('--node')) {
+	if (!args.includes('--library')) status ||= await inBrowser();
+	await benchLibrary(args.includes('--small'));
+}
 process.exit(status);

@@ -79,16 +79,37 @@ const SHOTS = {
 		await p.getByText('Copy the entry').waitFor();
 		await p.waitForTimeout(300);
 	},
+	'sources-list': async (p) => {
+		await p.goto(`${base}/sources`);
+		await p.getByRole('button', { name: /^To tidy \d/ }).waitFor();
+	},
+	'look-up': async (p) => {
+		await p.goto(`${base}/sources`);
+		await p.getByRole('button', { name: 'Bring in' }).click();
+		await p
+			.getByLabel(/Identifiers, addresses or words/)
+			.fill('9780000000378\nokafor harbour\n978-0-306-40615-8\n10.5555/fail.1');
+		await p.getByRole('button', { name: 'Read', exact: true }).click();
+		await p.getByText('does not answer at the moment').waitFor();
+	},
 	'import-report': async (p) => {
 		await p.goto(`${base}/sources`);
 		await p.getByRole('button', { name: 'Bring in' }).click();
 		await p
-			.getByLabel(/Or paste records here/)
+			.getByLabel(/Identifiers, addresses or words/)
 			.fill(
-				'@article{lark2001, author={Lark, Ida and de Roos, Jan}, title={Bells over water}, journal={Harbour Studies}, year=2001}\n@book{broken, title={No end\n@book{stone1988, author={Stone, Per}, title={Stone quays}, year=1988}\n@article{okonjo, author={Okonjo, Adaeze and Brandt, Lise M.}, title={Mapping the gaslit quays}, year=2019}'
+				'@article{lark2001, author={Lark, Ida and de Roos, Jan}, title={Bells over water}, journal={Harbour Studies}, year=2001}\n@book{broken, title={No end\n@book{stone1988, author={Stone, Per}, title={Stone quays}, year=1988}\n@article{okonjo, author={Okonjo, Adaeze and Brandt, Lise M.}, title={Mapping the gaslit quays}, year=2019}\n@book{again, author={Stone, P.}, title={Stone quays}, year=1988, publisher={Tidemark Press}}'
 			);
 		await p.getByRole('button', { name: 'Read', exact: true }).click();
 		await p.getByText('1 skipped').waitFor();
+	},
+	tidy: async (p) => {
+		await p.goto(`${base}/sources?show=tidy`);
+		await p.getByRole('heading', { name: /to tidy/ }).waitFor();
+	},
+	merge: async (p) => {
+		await p.goto(`${base}/sources?show=twice`);
+		await p.getByRole('button', { name: 'Merge into one' }).waitFor();
 	},
 	'hand-in': async (p) => {
 		await p.goto(`${base}/draft/lamplighters/hand-in`);

@@ -49,6 +49,9 @@ export interface Setting {
 
 export const EMPTY_STRIP: EvidenceStrip = { sections: [], ticks: [], checks: [] };
 
+/** Version of the tables; IndexedDB has it times ten (Dexie's way). */
+const TABLES = 1;
+
 export class Database extends Dexie {
 	sources!: Table<Source, string>;
 	manuscripts!: Table<Manuscript, string>;
@@ -57,13 +60,21 @@ export class Database extends Dexie {
 
 	constructor(name = 'rapid-quill') {
 		super(name);
-		this.version(1).stores({
+		this.version(TABLES).stores({
 			sources: 'id, &key, updatedAt',
 			manuscripts: 'id, updatedAt',
 			versions: '++id, manuscriptId, [manuscriptId+at]',
 			settings: 'key'
 		});
 	}
+}
+
+/** Opens the database, but not one of a newer version: what that keeps is not known here. @throws VersionError */
+export async function openDatabase(base: Database = db): Promise<void> {
+	await base.open();
+	if (base.backendDB().version <= TABLES * 10) return;
+	base.close();
+	throw new Dexie.VersionError('The tables are of a newer version.');
 }
 
 /** Storage that cannot be used, with words for the person. */
@@ -76,6 +87,14 @@ export class StorageError extends Error {
 		this.name = 'StorageError';
 	}
 }
+
+/** Whether something went wrong with keeping, and not with what was to be kept. */
+export const isStorage = (e: unknown): boolean => {
+	const { name = '', inner } = (e ?? {}) as { name?: string; inner?: { name?: string } };
+	return /Quota|Version|OpenFailed|MissingAPI|InvalidState|DatabaseClosed|UnknownError/.test(
+		name + (inner?.name ?? '')
+	);
+};
 
 /** Says in words what stands in the way of keeping things in this browser. */
 export function storageMessage(e: unknown): string {

@@ -1,48 +1,44 @@
 /** Manuscripts and their earlier states. */
 import { db, EMPTY_STRIP, type Database, type Manuscript, type Version } from './db';
-import { newId, schema, SCHEMA_VERSION } from '$lib/core/manuscript';
+import { listHeading } from '$lib/core/citing';
+import { newId, schema, SCHEMA_VERSION, UNTITLED } from '$lib/core/manuscript';
 
 const VERSION_GAP = 5 * 60 * 1000;
 const VERSIONS_KEPT = 40;
 
-export const PAPERS: { kind: string; styleId: string; styleTitle: string; list: string; note: string }[] = [
+export const PAPERS: { kind: string; styleId: string; styleTitle: string; note: string }[] = [
 	{
 		kind: 'Essay',
 		styleId: 'modern-language-association',
 		styleTitle: 'MLA 9th',
-		list: 'Works Cited',
 		note: 'MLA, in text'
 	},
-	{ kind: 'Research paper', styleId: 'apa', styleTitle: 'APA 7th', list: 'References', note: 'APA, in text' },
+	{ kind: 'Research paper', styleId: 'apa', styleTitle: 'APA 7th', note: 'APA, in text' },
 	{
 		kind: 'Thesis chapter',
 		styleId: 'chicago-fullnote-bibliography',
 		styleTitle: 'Chicago 17th, full note',
-		list: 'Bibliography',
 		note: 'Chicago, footnotes'
 	},
-	{ kind: 'Lab report', styleId: 'ieee', styleTitle: 'IEEE', list: 'References', note: 'IEEE, numbers' }
+	{ kind: 'Lab report', styleId: 'ieee', styleTitle: 'IEEE', note: 'IEEE, numbers' }
 ];
 
-export async function createManuscript(
-	kind = 'Research paper',
-	title = 'Untitled',
-	base: Database = db
-): Promise<Manuscript> {
+export async function createManuscript(kind = 'Research paper', title = '', base: Database = db): Promise<Manuscript> {
 	const paper = PAPERS.find((p) => p.kind === kind) ?? PAPERS[1];
 	const now = Date.now();
 	const form = paper.styleId.includes('fullnote') ? 'footnotes' : 'in-text';
 	const doc = schema.nodes.doc.create({ style: { id: paper.styleId, title: paper.styleTitle, form, locale: '' } }, [
-		schema.nodes.heading.create({ level: 1 }, schema.text(title)),
+		// an empty title is written on the sheet
+		schema.nodes.heading.create({ level: 1 }, title ? schema.text(title) : null),
 		schema.nodes.paragraph.create(),
 		schema.nodes.bibliography.create(
 			{ id: newId() },
-			schema.nodes.heading.create({ level: 2 }, schema.text(paper.list))
+			schema.nodes.heading.create({ level: 2 }, schema.text(listHeading(paper.styleId, form !== 'in-text')))
 		)
 	]);
 	const m: Manuscript = {
 		id: newId(),
-		title,
+		title: title || UNTITLED,
 		kind: paper.kind,
 		doc: { version: SCHEMA_VERSION, content: doc.toJSON() },
 		styleId: paper.styleId,

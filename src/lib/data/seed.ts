@@ -1,4 +1,5 @@
 /** The demo desk at the first visit, and an empty one on request. */
+import { announce } from './changes';
 import { db, type Database, type Manuscript } from './db';
 import { docFromText, placeCitations, storeDoc } from '$lib/core/manuscript';
 import { describe } from './strip';
@@ -118,8 +119,10 @@ export async function seedOnce(base: Database = db, load = loadTexts): Promise<v
 
 /** Clears the desk and the library; what was there comes back with `undo`. */
 export async function beginEmpty(base: Database = db): Promise<() => Promise<void>> {
-	return base.transaction('rw', base.sources, base.manuscripts, base.versions, base.settings, async () => {
+	let gone: string[] = [];
+	const undo = await base.transaction('rw', base.sources, base.manuscripts, base.versions, base.settings, async () => {
 		const [s, m, v] = await Promise.all([base.sources.toArray(), base.manuscripts.toArray(), base.versions.toArray()]);
+		gone = s.map((x) => x.id);
 		await Promise.all([base.sources.clear(), base.manuscripts.clear(), base.versions.clear()]);
 		await base.settings.put({ key: 'begun', value: 'empty' });
 		return async () => {
@@ -129,6 +132,9 @@ export async function beginEmpty(base: Database = db): Promise<() => Promise<voi
 				await base.versions.bulkPut(v);
 				await base.settings.put({ key: 'begun', value: 'demo' });
 			});
+			announce({ put: s.map((x) => x.id), gone: [] });
 		};
 	});
+	announce({ put: [], gone });
+	return undo;
 }

@@ -1,45 +1,74 @@
 /** Where sources are cited across manuscripts, read off the stored documents. */
-import { lastWords } from '$lib/core/manuscript';
+import type { Node } from 'prosemirror-model';
+import { firstWords, lastWords, readCitations, readDoc, readOutline, sectionAt } from '$lib/core/manuscript';
 import { db, type Database, type Manuscript } from './db';
 
 export interface Use {
 	manuscriptId: string;
 	title: string;
-	/** Words before the citation. */
+	/** Heading of the section; empty before the first. */
+	section: string;
+	/** The sentence around the citation: words before it and words after it. */
 	words: string;
+	after: string;
+	/** Position in the document, for going there. */
+	pos: number;
 }
 
-interface Json {
-	type?: string;
-	text?: string;
-	attrs?: { cites?: { sourceId: string }[] };
-	content?: Json[];
+/** The words before and after a position within its block; other citations and notes are no words. */
+function around(doc: Node, pos: number): { before: string; after: string } {
+	const $pos = doc.resolve(pos);
+	const parent = $pos.parent;
+	const at = $pos.parentOffset;
+	const text = (from: number, to: number) =>
+		parent.textBetween(from, to, '', (n) => (n.type.name === 'hard_break' ? ' ' : '')).replace(/\s+(?=[,.;:])/g, '');
+	return { before: text(0, at), after: text(Math.min(at + 1, parent.content.size), parent.content.size) };
 }
 
-/** Every citation of one stored manuscript with the words before it. */
+/** From the last end of a sentence to the next. */
+const sentence = ({ before, after }: { before: string; after: string }) => ({
+	words: lastWords(before.replace(/^.*[.!?]\s+(?=\S[^.!?]*$)/s, '').trim(), 110),
+	after: firstWords((/^.*?[.!?](?=\s|$)/s.exec(after)?.[0] ?? after).trimEnd(), 60)
+});
+
+/** Every citation of one stored manuscript with its place. */
 export function usesIn(m: Manuscript): Map<string, Use[]> {
 	const out = new Map<string, Use[]>();
-	const walk = (n: Json, block: { words: string }) => {
-		if (n.type === 'text') block.words += n.text ?? '';
-		if (n.type === 'citation') {
-			for (const c of n.attrs?.cites ?? []) {
-				const list = out.get(c.sourceId) ?? [];
-				list.push({ manuscriptId: m.id, title: m.title, words: lastWords(block.words.trim(), 70) });
-				out.set(c.sourceId, list);
-			}
+	const doc = readDoc(m.doc);
+	const outline = readOutline(doc);
+	for (const c of readCitations(doc, m.form).citations) {
+		const where = c.notePos >= 0 ? c.notePos : c.pos;
+		const section = outline[sectionAt(outline, where)]?.title ?? '';
+		const said = sentence(around(doc, c.pos));
+		for (const { sourceId } of c.cites) {
+			const list = out.get(sourceId) ?? [];
+			list.push({ manuscriptId: m.id, title: m.title, section, ...said, pos: where });
+			out.set(sourceId, list);
 		}
-		const inner = n.type === 'paragraph' || n.type === 'heading' || n.type === 'caption' ? { words: '' } : block;
-		for (const k of n.content ?? []) walk(k, inner);
-	};
-	walk(m.doc.content as Json, { words: '' });
+	}
 	return out;
 }
 
-/** Uses of every source in all manuscripts. */
+const read = new Map<string, { at: number; uses: Map<string, Use[]> }>();
+
+/** Uses of every source in all manuscripts; a manuscript is read again only when it was saved. */
 export async function allUses(base: Database = db): Promise<Map<string, Use[]>> {
 	const out = new Map<string, Use[]>();
 	for (const m of await base.manuscripts.toArray()) {
-		for (const [id, list] of usesIn(m)) out.set(id, [...(out.get(id) ?? []), ...list]);
+		const key = `${base.name}/${m.id}`;
+		let known = read.get(key);
+		if (known?.at !== m.updatedAt) read.set(key, (known = { at: m.updatedAt, uses: usesIn(m) }));
+		for (const [id, list] of known.uses) out.set(id, [...(out.get(id) ?? []), ...list]);
+	}
+	return out;
+}
+
+/** The same with merged sources under the id of the one that was kept. */
+export function resolved(uses: Map<string, Use[]>, resolve: (id: string) => string): Map<string, Use[]> {
+	const out = new Map<string, Use[]>();
+	for (const [id, list] of uses) {
+		const to = resolve(id);
+		out.set(to, [...(out.get(to) ?? []), ...list]);
 	}
 	return out;
 }

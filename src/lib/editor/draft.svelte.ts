@@ -10,6 +10,7 @@ import { StepMap, Transform } from 'prosemirror-transform';
 import {
 	countDoc,
 	firstWords,
+	followTitle,
 	insertCitation,
 	lastWords,
 	newId,
@@ -18,9 +19,11 @@ import {
 	readDoc,
 	readOutline,
 	removeCitation,
+	renameLists,
 	schema,
 	sectionAt,
 	storeDoc,
+	textAround,
 	type CitingForm,
 	type DocCite,
 	type DocStyle,
@@ -28,7 +31,13 @@ import {
 	type Section,
 	type WordCount
 } from '$lib/core/manuscript';
-import type { ClusterOutput, EntryOutput, SessionResult, StyleInfo } from '$lib/core/citing';
+import {
+	listHeading,
+	type ClusterOutput,
+	type EntryOutput,
+	type SessionResult,
+	type StyleInfo
+} from '$lib/core/citing';
 import { describe } from '$lib/data/strip';
 import { saveManuscript } from '$lib/data/manuscripts';
 import { storageMessage, type Manuscript } from '$lib/data/db';
@@ -155,6 +164,8 @@ export class Draft implements Desk {
 		});
 		void this.loadStyle(this.docStyle);
 		this.stats();
+		// a new manuscript begins with its title
+		if (!this.readOnly && this.initial.firstChild?.content.size === 0) this.view.focus();
 	}
 
 	/** What keys do; `inner` is the note editor they are pressed in. */
@@ -180,7 +191,8 @@ export class Draft implements Desk {
 				return this.openIfCitation(sel.node, sel.from, v);
 			},
 			insertNote: (kind) => this.insertNote(kind),
-			insertGap: () => this.insertGap()
+			insertGap: () => this.insertGap(),
+			placement: () => (inner ? 'sentence' : (this.style?.placement ?? 'sentence'))
 		};
 	}
 
@@ -191,6 +203,7 @@ export class Draft implements Desk {
 		view.updateState(state);
 		if (tr.docChanged) {
 			this.dirty = true;
+			this.title = followTitle(this.title, before.doc, state.doc);
 			this.read(state.doc);
 			if (state.doc.attrs.style !== before.doc.attrs.style) {
 				this.docStyle = state.doc.attrs.style as DocStyle;
@@ -204,7 +217,7 @@ export class Draft implements Desk {
 
 	/** Reads citations and notes; numbers are right at once, before anything is formatted. */
 	private read(doc: Node): void {
-		const reading = readCitations(doc, this.docForm(doc));
+		const reading = readCitations(doc, this.docForm(doc), this.resolve);
 		this.reading = reading;
 		const numbers = new Map<string, number>();
 		for (const n of reading.notes) numbers.set(n.id, n.number);
@@ -266,13 +279,19 @@ export class Draft implements Desk {
 		return this.style;
 	}
 
+	/** The id a source has now, should it have been merged into another. */
+	private resolve: (id: string) => string = (id) => id;
+
 	/** Gives the library to the draft; what changed is formatted again at once. */
-	async useLibrary(sources: Map<string, Source>): Promise<void> {
+	async useLibrary(sources: Map<string, Source>, resolve: (id: string) => string = (id) => id): Promise<void> {
 		const next = [];
 		for (const [id, s] of sources) if (this.sources.get(id) !== s) next.push($state.snapshot(s.item) as Source['item']);
 		const gone = [...this.sources.keys()].filter((id) => !sources.has(id));
 		this.sources = sources;
+		this.resolve = resolve;
 		if (!next.length && !gone.length) return;
+		// citations of what was merged follow the source that was kept
+		if (this.view) this.read(this.view.state.doc);
 		await this.worker.face.putSources(next, gone);
 		if (this.style) await this.format();
 	}
@@ -311,7 +330,7 @@ export class Draft implements Desk {
 		if (!this.loadedStyle) return;
 		const serial = ++this.serial;
 		const clusters = this.reading.clusters.map((c) => ({ id: c.id, noteNumber: c.noteNumber, cites: c.cites }));
-		const result = await this.worker.face.format({ clusters, uncited: [...this.uncited], serial });
+		const result = await this.worker.face.format({ clusters, uncited: this.uncited.map(this.resolve), serial });
 		if (result) this.show(result);
 	}
 
@@ -329,7 +348,7 @@ export class Draft implements Desk {
 	async everything(): Promise<SessionResult> {
 		const serial = ++this.serial;
 		const clusters = this.reading.clusters.map((c) => ({ id: c.id, noteNumber: c.noteNumber, cites: c.cites }));
-		return (await this.worker.face.format({ clusters, uncited: [...this.uncited], serial, full: true }))!;
+		return (await this.worker.face.format({ clusters, uncited: this.uncited.map(this.resolve), serial, full: true }))!;
 	}
 
 	register(id: string, v: Refreshable): void {
@@ -440,9 +459,8 @@ export class Draft implements Desk {
 		const head = view.state.selection.$head;
 		if (!head.parent.inlineContent) return false;
 		// a note's mark stands behind the punctuation (Chicago 17, 14.26)
-		const after = head.parent.textBetween(head.parentOffset, head.parent.content.size, '\ufffc', '\ufffc');
+		const { before, after } = textAround(view.state.doc, head.pos);
 		const word = /^[\p{L}\p{N}’'-]+/u.exec(after)?.[0] ?? '';
-		const before = head.parent.textBetween(0, head.parentOffset, '\ufffc', '\ufffc');
 		const middle = word && /[\p{L}\p{N}]$/u.test(before) ? word.length : 0;
 		const over = /^[.,;:!?…]+[”’"'»]?/.exec(after.slice(middle))?.[0].length ?? 0;
 		const pos = head.pos + middle + over;
@@ -490,7 +508,10 @@ export class Draft implements Desk {
 		this.cite = {
 			view,
 			pos,
-			editing: { id: node.attrs.id, cites: node.attrs.cites },
+			editing: {
+				id: node.attrs.id,
+				cites: (node.attrs.cites as DocCite[]).map((c) => ({ ...c, sourceId: this.resolve(c.sourceId) }))
+			},
 			inNote: view !== this.view,
 			query: '',
 			gap: false
@@ -679,6 +700,7 @@ export class Draft implements Desk {
 		const style: DocStyle = { id: info.id, title: info.title, form, locale };
 		const tr = view.state.tr;
 		placeCitations(tr.doc, info.placement, info.american, tr as unknown as Transform, this.style?.placement);
+		renameLists(tr, listHeading(this.docStyle.id, this.asNotes), listHeading(info.id, form !== 'in-text'));
 		tr.setDocAttribute('style', style);
 		view.dispatch(closeHistory(tr));
 		this.lastChange = `Style changed to ${info.title}`;

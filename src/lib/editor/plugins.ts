@@ -6,10 +6,18 @@ import { history, redo, undo } from 'prosemirror-history';
 import { ellipsis, InputRule, inputRules, textblockTypeInputRule, wrappingInputRule } from 'prosemirror-inputrules';
 import { keymap } from 'prosemirror-keymap';
 import { liftListItem, sinkListItem, splitListItem, wrapInList } from 'prosemirror-schema-list';
-import { NodeSelection, Plugin, type Command, type EditorState, type Transaction } from 'prosemirror-state';
+import {
+	NodeSelection,
+	Plugin,
+	TextSelection,
+	type Command,
+	type EditorState,
+	type Transaction
+} from 'prosemirror-state';
+import { Decoration, DecorationSet } from 'prosemirror-view';
 import { goToNextCell, tableEditing } from 'prosemirror-tables';
 import type { Node } from 'prosemirror-model';
-import { newId, schema } from '$lib/core/manuscript';
+import { newId, schema, typeMark, type PlacementKind } from '$lib/core/manuscript';
 
 export interface Gestures {
 	/** Opens the cite line at the caret. */
@@ -18,7 +26,8 @@ export interface Gestures {
 	openSelected(): boolean;
 	insertNote(kind: 'footnote' | 'endnote'): boolean;
 	insertGap(): boolean;
-	find?(): void;
+	/** Where citations stand in this style. */
+	placement(): PlacementKind;
 }
 
 const { marks, nodes } = schema;
@@ -98,9 +107,10 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		keymap(keys),
 		keymap(baseKeymap),
 		citeTrigger(g),
+		marksBehindCitations(g),
 		dropCursor({ color: 'var(--verdigris)' })
 	];
-	if (!options.inNote) list.push(history(), gapCursor(), tableEditing(), uniqueIds());
+	if (!options.inNote) list.push(history(), gapCursor(), tableEditing(), uniqueIds(), placeholders());
 	return list;
 }
 
@@ -120,6 +130,51 @@ function citeTrigger(g: Gestures): Plugin {
 				if (before && !/[\s([{“‘"'«\ufffc—–]/.test(before)) return false;
 				g.cite();
 				return true;
+			}
+		}
+	});
+}
+
+/** A full stop or comma typed right behind a citation goes where the style has it. */
+function marksBehindCitations(g: Gestures): Plugin {
+	return new Plugin({
+		props: {
+			handleTextInput(view, from, to, text) {
+				if (from !== to || !/^[.,;:!?)]$/.test(text)) return false;
+				const { tr } = view.state;
+				const pos = typeMark(tr, from, text, g.placement());
+				if (pos === null) return false;
+				view.dispatch(tr.setSelection(TextSelection.create(tr.doc, pos)).scrollIntoView());
+				return true;
+			}
+		}
+	});
+}
+
+/** What an empty sheet says. */
+function placeholders(): Plugin {
+	return new Plugin({
+		props: {
+			decorations(state) {
+				const [title, first] = [state.doc.maybeChild(0), state.doc.maybeChild(1)];
+				const says = (node: Node | null, pos: number, words: string) =>
+					node?.isTextblock && node.content.size === 0
+						? [
+								Decoration.node(pos, pos + node.nodeSize, {
+									class: 'empty',
+									'data-says': words,
+									...(node.type === nodes.heading ? { 'aria-label': words } : {})
+								})
+							]
+						: [];
+				if (title?.type !== nodes.heading) return null;
+				const alone = state.doc.childCount < 3 || state.doc.child(2).type === nodes.bibliography;
+				return DecorationSet.create(state.doc, [
+					...says(title, 0, 'Title'),
+					...(alone && first?.type === nodes.paragraph
+						? says(first, title.nodeSize, 'Write here. Type @ to cite.')
+						: [])
+				]);
 			}
 		}
 	});

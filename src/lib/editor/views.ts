@@ -197,7 +197,10 @@ class BibliographyView implements NodeView {
 		const s = this.desk.styleInfo();
 		this.list.classList.toggle('hanging', Boolean(s?.hangingIndent));
 		this.list.classList.toggle('aligned', Boolean(s?.secondFieldAlign));
-		if (entries === null || entries.length === 0) {
+		// a list without items is none
+		const empty = entries === null || entries.length === 0;
+		this.list.setAttribute('role', empty ? 'group' : 'list');
+		if (empty) {
 			const p = document.createElement('p');
 			p.className = 'none';
 			p.textContent =

@@ -1,19 +1,32 @@
 /** The library as views see it: every source, kept current across tabs, with a search index. */
-import { liveQuery, type Subscription } from 'dexie';
-import { db, storageMessage } from '$lib/data/db';
+import { onSourceChange, type SourceChange } from '$lib/data/changes';
+import { db, openDatabase, storageMessage } from '$lib/data/db';
 import { seedOnce } from '$lib/data/seed';
+import { addSources, type NewSource } from '$lib/data/sources';
 import { createIndex } from '$lib/core/search';
-import type { Source } from '$lib/core/source';
+import { createMatcher, prepare, type Source } from '$lib/core/source';
+
+/** Sources read or indexed between two looks at what the person does. */
+const SLICE = 1000;
+const breathe = () => new Promise<void>((r) => setTimeout(r, 0));
 
 class Library {
 	/** All sources by id; replaced whole, records keep their identity while unchanged. */
 	sources = $state.raw<Map<string, Source>>(new Map());
 	ready = $state(false);
+	/** How many are indexed; the search knows only those. */
+	indexed = $state(0);
 	/** Why nothing can be kept here; empty when all is well. */
 	trouble = $state('');
 	readonly index = createIndex();
-	private subscription: Subscription | null = null;
+	/** Ids of merged sources to the ids of those that were kept. */
+	private alias = new Map<string, string>();
 	private starting: Promise<void> | null = null;
+	private queue: { ids: string[]; known: Map<string, Source> | null }[] = [];
+	private applying: Promise<void> | null = null;
+
+	/** The id a source has now. */
+	readonly resolve = (id: string): string => (this.sources.has(id) ? id : (this.alias.get(id) ?? id));
 
 	/** Opens the database and fills it at the first visit. */
 	start(): Promise<void> {
@@ -22,41 +35,116 @@ class Library {
 
 	private async open(): Promise<void> {
 		try {
-			await db.open();
+			await openDatabase();
 			await seedOnce();
+			onSourceChange((c, written) => void this.apply(c, written));
+			await this.load();
 		} catch (e) {
 			this.trouble = storageMessage(e);
-			this.ready = true;
-			return;
 		}
-		await new Promise<void>((resolve) => {
-			this.subscription = liveQuery(() => db.sources.toArray()).subscribe({
-				next: (list) => {
-					this.take(list);
-					resolve();
-				},
-				error: (e) => {
-					this.trouble = storageMessage(e);
-					resolve();
-				}
-			});
-		});
 		this.ready = true;
+		document.addEventListener('visibilitychange', () => {
+			if (document.visibilityState === 'visible') void this.check();
+		});
 	}
 
-	/** Keeps the identity of records that did not change, so that "has it changed" is ===. */
-	private take(list: Source[]): void {
-		const next = new Map<string, Source>();
-		for (const s of list) {
-			const before = this.sources.get(s.id);
-			next.set(s.id, before && before.updatedAt === s.updatedAt && before.key === s.key ? before : s);
+	/** Reads everything, in slices; the first of them are shown at once. */
+	private async load(): Promise<void> {
+		const all = new Map<string, Source>();
+		for (let last = ''; ;) {
+			const part = await db.sources.where('id').above(last).limit(5000).toArray();
+			for (const s of part) {
+				const before = this.sources.get(s.id);
+				all.set(s.id, before && before.updatedAt === s.updatedAt && before.key === s.key ? before : s);
+			}
+			if (part.length < 5000) break;
+			last = part[part.length - 1].id;
 		}
-		this.index.set([...next.values()]);
-		this.sources = next;
+		const gone = [...this.sources.keys()].filter((id) => !all.has(id));
+		this.index.remove(gone);
+		this.show(all);
+		await this.enter([...all.values()]);
 	}
 
-	stop(): void {
-		this.subscription?.unsubscribe();
+	private show(all: Map<string, Source>): void {
+		this.alias = new Map();
+		for (const s of all.values()) for (const id of s.replaces ?? []) this.alias.set(id, s.id);
+		this.sources = all;
+	}
+
+	/** Indexes; small changes at once, so that what was added can be found in the next moment. */
+	private async enter(list: Source[]): Promise<void> {
+		for (let i = 0; i < list.length; i += SLICE) {
+			this.index.put(list.slice(i, i + SLICE));
+			this.indexed = Math.min(i + SLICE, list.length);
+			if (i + SLICE < list.length) await breathe();
+		}
+		this.indexed = this.sources.size;
+		// the first question puts the words in order: better now than at the first key
+		if (list.length > SLICE) for (const letter of 'sla') setTimeout(() => this.index.find(letter, { limit: 1 }), 0);
+	}
+
+	private async apply(change: SourceChange, written?: Source[]): Promise<void> {
+		const known = written ? new Map(written.map((s) => [s.id, s])) : null;
+		this.queue.push({ ids: [...change.put, ...change.gone], known });
+		await (this.applying ??= this.drain());
+	}
+
+	/** When everything that was written until now can be seen here. */
+	async settled(): Promise<void> {
+		while (this.applying) await this.applying;
+	}
+
+	private async drain(): Promise<void> {
+		// not before this promise is known as the one that is waited for
+		await null;
+		try {
+			while (this.queue.length) {
+				const { ids, known } = this.queue.shift()!;
+				const now = known ? ids.map((id) => known.get(id)) : await db.sources.bulkGet(ids);
+				const all = new Map(this.sources);
+				const gone: string[] = [];
+				ids.forEach((id, i) => {
+					if (now[i]) all.set(id, now[i]);
+					else if (all.delete(id)) gone.push(id);
+				});
+				this.index.remove(gone);
+				const put = now.filter((s): s is Source => Boolean(s));
+				if (put.length <= SLICE) this.index.put(put);
+				this.show(all);
+				if (put.length > SLICE) await this.enter(put);
+				else this.indexed = all.size;
+			}
+		} catch (e) {
+			this.trouble = storageMessage(e);
+		} finally {
+			this.applying = null;
+		}
+	}
+
+	/**
+	 * Sources for records: those that surely are here already, the others new.
+	 * @returns their ids in order, and how many were added
+	 */
+	async findOrAdd(list: NewSource[], origin: string): Promise<{ ids: string[]; added: number }> {
+		const here = createMatcher(this.sources.values());
+		const found = list.map((r) => {
+			const like = here.match(prepare(r.item));
+			return like?.sure ? like.id : null;
+		});
+		const fresh = list.filter((_, i) => !found[i]);
+		const added = fresh.length ? await addSources(fresh, origin) : [];
+		await this.settled();
+		const next = added.values();
+		return { ids: found.map((id) => id ?? next.next().value!.id), added: added.length };
+	}
+
+	/** A tab that slept may have missed something. */
+	private async check(): Promise<void> {
+		if (this.trouble) return;
+		const [count, last] = await Promise.all([db.sources.count(), db.sources.orderBy('updatedAt').last()]);
+		const mine = last && this.sources.get(last.id);
+		if (count !== this.sources.size || (last && mine?.updatedAt !== last.updatedAt)) await this.load();
 	}
 }
 

@@ -1,6 +1,6 @@
 /** The face of the citing room: the cite line's language, facts of styles, and the formatting session. */
 export { parseLine, citesOfLine, writeLine, type LinePart, type Chosen } from './line';
-export { styleInfo, FEATURED, featuredName, type StyleInfo } from './kind';
+export { styleInfo, listHeading, FEATURED, featuredName, type StyleInfo } from './kind';
 export {
 	createSession,
 	type Session,

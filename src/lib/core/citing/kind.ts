@@ -41,6 +41,13 @@ export function styleInfo(id: string, title: string, s: CompiledStyle): StyleInf
 	};
 }
 
+/**
+ * What a list of sources is called: MLA 9, 5.1 "Works Cited"; with notes "Bibliography" (Chicago 17, 14.61);
+ * otherwise "References" (APA 7, 9.43; common practice elsewhere).
+ */
+export const listHeading = (styleId: string, notes: boolean): string =>
+	styleId.startsWith('modern-language-association') ? 'Works Cited' : notes ? 'Bibliography' : 'References';
+
 /** Styles often asked for, with the short names people know them by. */
 export const FEATURED: { id: string; name: string }[] = [
 	{ id: 'apa', name: 'APA 7th' },

@@ -5,7 +5,7 @@
 import { normalDate } from './dates';
 import type { Warning } from './errors';
 import type { Item } from './types';
-import { DATE_VARIABLES, ITEM_TYPES, NAME_VARIABLES } from './variables';
+import { DATE_VARIABLES, isVariable, ITEM_TYPES, NAME_VARIABLES } from './variables';
 
 /** Control characters, which no text and no file format has room for; tab and line breaks are white space. */
 // eslint-disable-next-line no-control-regex
@@ -48,7 +48,7 @@ function checkText(v: unknown, field: string, warn: (m: string) => void): void {
 	}
 	// what programs keep for themselves is not printed
 	if (field === 'custom' || Array.isArray(v) || typeof v === 'boolean') {
-		if (PRINTED.has(field)) warn('A text was expected here. It is left out.');
+		if (isPrinted(field)) warn('A text was expected here. It is left out.');
 		return;
 	}
 	if (typeof v === 'object') {
@@ -58,17 +58,15 @@ function checkText(v: unknown, field: string, warn: (m: string) => void): void {
 	if (typeof v !== 'string') return;
 	if (CONTROL.test(v)) warn('Control characters in this text are left out.');
 	if (v.length > LONG_TEXT) warn(`This text is very long (${v.length.toLocaleString('en')} characters).`);
-	if (PRINTED.has(field) && v.includes('<')) {
+	if (isPrinted(field) && v.includes('<')) {
 		const tag = v.match(/<\/?[a-z][a-z0-9]*(?:\s[^<>]*)?>/gi)?.find((t) => !MARKUP.test(t));
 		if (tag) warn(`“${tag.slice(0, 40)}” is no markup that fields can carry. It is printed as it stands.`);
 	}
 }
 
-const PRINTED = new Set(
-	'title title-short container-title container-title-short collection-title publisher publisher-place volume issue page number edition genre DOI URL'.split(
-		' '
-	)
-);
+/** Long texts that styles hardly print and people fill with anything. */
+const LONG = new Set(['abstract', 'annote', 'note']);
+const isPrinted = (field: string) => isVariable(field) && !LONG.has(field);
 
 function checkNames(v: unknown, warn: (m: string) => void): void {
 	if (typeof v === 'string') {

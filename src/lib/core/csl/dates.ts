@@ -176,3 +176,18 @@ export function dateSortKey(p: DatePoint | null, depth: 1 | 2 | 3 = 3): string {
 	const m = p.season && !p.month ? p.season * 3 : p.month;
 	return y + String(depth > 1 ? m : 0).padStart(2, '0') + String(depth > 2 ? p.day : 0).padStart(2, '0');
 }
+
+/** A point as `date-parts` have it: as fine as it is known. */
+const partsOf = (p: DatePoint): number[] =>
+	p.month ? (p.day ? [p.year, p.month, p.day] : [p.year, p.month]) : [p.year];
+
+/** A date as CSL-JSON has it; null for one without a beginning. An open range ends in the year 0. */
+export function dateValue(d: NormalDate | null): DateValue | null {
+	if (!d?.start) return null;
+	const out: DateValue = {
+		'date-parts': d.end ? [partsOf(d.start), partsOf(d.end)] : d.open ? [partsOf(d.start), [0]] : [partsOf(d.start)]
+	};
+	if (d.start.season) out.season = d.start.season;
+	if (d.circa) out.circa = true;
+	return out;
+}

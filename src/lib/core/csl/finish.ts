@@ -4,7 +4,7 @@
  * (CSL 1.0.2, "punctuation-in-quote"; the collision table is the one the public conformance suite checks).
  */
 import { termText, type Locale } from './locale';
-import type { Rich, RichNode } from './rich';
+import { lookOf, type Rich, type RichNode } from './rich';
 
 interface Cell {
 	t: string;
@@ -81,8 +81,7 @@ function collect(
 	fields: { n: number; blocks: number; within: number; shaped: boolean }
 ): void {
 	if (typeof r === 'string') {
-		// a term may end in two full stops by mistake; three are an ellipsis
-		const c = cell(!field && r.endsWith('..') && !r.endsWith('...') ? r.slice(0, -1) : r, 0, raised, field);
+		const c = cell(r, 0, raised, field);
 		c.within = fields.within;
 		cells.push(c);
 		return;
@@ -141,14 +140,7 @@ function rebuild(r: Rich, cells: Cell[], at: { i: number }): Rich | null {
 	if (tail) add(kids, tail);
 	if (!kids.length) return null;
 	if (kids.length === 1 && isBare(r)) return kids[0];
-	const node: RichNode = { kids };
-	if (r.format) node.format = r.format;
-	if (r.flip) node.flip = true;
-	if (r.explicit) node.explicit = true;
-	if (r.display) node.display = r.display;
-	if (r.link) node.link = r.link;
-	if (r.tag) node.tag = r.tag;
-	return node;
+	return lookOf(r, kids);
 }
 
 /** Nothing but its parts: no format, block, link or tag that later steps look for. */

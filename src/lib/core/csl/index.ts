@@ -7,8 +7,9 @@ export type { FormatInput, FormatResult, ClusterResult, EntryResult } from './re
 export { toHtml, toPlain, toRuns, type Run } from './html';
 export { seq, plainOf, type Rich, type RichNode, type Format } from './rich';
 export { fallbackChain, termText, buildLocale, type Locale, type LocaleSource } from './locale';
-export { normalDate, type NormalDate, type DatePoint } from './dates';
+export { dateValue, normalDate, type NormalDate, type DatePoint } from './dates';
 export { LOCATOR_KINDS, ITEM_TYPES, NAME_VARIABLES, DATE_VARIABLES, NUMBER_VARIABLES } from './variables';
 export type { Item, Name, DateValue, Cite, CiteForm, Cluster, Locator } from './types';
 export { cleanName } from './names';
 export { stripMarkup, parseField } from './field';
+export { checkItem } from './check';

@@ -85,8 +85,14 @@ export function fallbackChain(lang: string): string[] {
 
 const termKey = (name: string, form: string, genderForm = '') => `${name}/${form}/${genderForm}`;
 
-/** The text of a term; the line breaks and indents of the file around it are none of it. */
-const termContent = (t: Tree): string => textOf(t).replace(/^[ \t]*[\r\n]\s*|[ \t]*[\r\n]\s*$/g, '');
+/**
+ * The text of a term; the line breaks and indents of the file around it are none of it, nor is the second of two full
+ * stops at its end, which some files have by mistake (three are an ellipsis).
+ */
+const termContent = (t: Tree): string =>
+	textOf(t)
+		.replace(/^[ \t]*[\r\n]\s*|[ \t]*[\r\n]\s*$/g, '')
+		.replace(/(?<!\.)\.\.$/, '.');
 
 function readTerms(tree: Tree, into: Map<string, Term>, overwrite: boolean): void {
 	const terms = child(tree, 'terms');

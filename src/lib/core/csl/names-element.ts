@@ -218,7 +218,6 @@ function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich
 	for (const alternative of alternatives) {
 		c.used = [];
 		c.substituting = true;
-		// affixes are no part of a sort key, so that a name that ends comes before one that goes on
 		const r = alternative(c);
 		c.substituting = outerSubstituting;
 		const used: string[] = c.used;
@@ -281,12 +280,11 @@ function shownCount(
 function sortText(names: Name[], o: NameOptions, c: Context): string {
 	const { shown, cut } = shownCount(names.length, o, c, 0);
 	const keys = names.slice(0, shown).map((n) => nameSortKey(n, o, c.style.demote, c.style.initializeWithHyphen));
-	// a tab sorts before any space: a name that ends comes before one that goes on
 	let s = keys.join(' ');
 	if (cut) {
 		if (c.sortNames?.useLast ?? o.etAlUseLast)
-			s += '\t' + nameSortKey(names[names.length - 1], o, c.style.demote, c.style.initializeWithHyphen);
-		else s += '\t' + termText(c.locale, 'et-al');
+			s += ' ' + nameSortKey(names[names.length - 1], o, c.style.demote, c.style.initializeWithHyphen);
+		else s += ' ' + termText(c.locale, 'et-al');
 	}
 	return s;
 }
@@ -352,8 +350,9 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 	}
 	const invertedAt = (i: number) =>
 		(o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0)) && !cleanName(names[i]).literal;
-	let out: Rich | null = whole ?? joinNames(list, names.length, cut, last, o, p, c, invertedAt);
+	let out: Rich | null = whole ?? joinNames(list, cut, last, o, p, c, invertedAt);
 	if (out == null) return null;
+	// a cut list says its look even where that is plain, as the reference writes it: no reader sees a difference
 	if (cut && whole === null && p.nameFormat) out = { kids: [out], format: p.nameFormat, explicit: true };
 	if (p.label) {
 		const text = labelText(variable, names.length, p.label, c);
@@ -370,7 +369,6 @@ function labelText(variable: string, count: number, l: Label, c: Context): Rich 
 
 function joinNames(
 	list: (Rich | null)[],
-	total: number,
 	cut: boolean,
 	last: Rich | null,
 	o: NameOptions,
@@ -399,6 +397,5 @@ function joinNames(
 	// a term that ends in a space of its own is joined as it is (Hebrew)
 	if (/[\s\u2000-\u200a]$/.test(sign)) return seq([front, comma ? o.delimiter : null, sign, names[names.length - 1]]);
 	const gap = comma ? o.delimiter : ' ';
-	void total;
 	return seq([front, /\s$/.test(gap) ? gap : `${gap} `, `${sign} `, names[names.length - 1]]);
 }

@@ -48,8 +48,6 @@ export interface CleanName {
 	fixedOrder: boolean;
 	/** Written in a script that joins family and given name without a space. */
 	joined: boolean;
-	/** The initials written last, with what they were written by. */
-	written?: { mark: string; full: boolean; hyphen: boolean; text: string };
 }
 
 const cleanCache = new WeakMap<object, CleanName>();
@@ -295,12 +293,7 @@ function givenText(c: CleanName, o: NameOptions, f: NameForm): string {
 	if (!c.given || c.joined || !c.family) return c.given;
 	if (o.initializeWith == null) return c.given;
 	const full = o.initialize && f.level < 2;
-	// a name is written many times, nearly always in the same way
-	const m = c.written;
-	if (m && m.mark === o.initializeWith && m.full === full && m.hyphen === f.hyphen) return m.text;
-	const text = knownInitials(c.given, o.initializeWith, full, f.hyphen);
-	c.written = { mark: o.initializeWith, full, hyphen: f.hyphen, text };
-	return text;
+	return knownInitials(c.given, o.initializeWith, full, f.hyphen);
 }
 
 /** Initials that were made lately: a library has the same given names again and again. */

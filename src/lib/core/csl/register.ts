@@ -246,7 +246,7 @@ export class Register {
 	private count(k: Known, by: 1 | -1): void {
 		for (const u of k.uses) {
 			if (u.shown) this.shownNames.count(u, by);
-			this.allNames.count(u, by);
+			if (this.style.citationOptions.addNames) this.allNames.count(u, by);
 		}
 	}
 

@@ -1,5 +1,5 @@
 /** Another citation number in output that is otherwise the same: digits take no part in any rule of punctuation. */
-import type { Rich, RichNode } from './rich';
+import { lookOf, type Rich, type RichNode } from './rich';
 
 const DIGITS = /^\d+$/;
 
@@ -48,11 +48,11 @@ export function renumber(r: Rich, paths: NumberPaths, delta: number | number[]):
 function moved(r: RichNode, path: number[], at: number, delta: number): RichNode {
 	if (at === path.length) {
 		const n = Number(r.kids[0]) + delta;
-		return isPlain(r) ? plainNumber(n) : withKids(r, [String(n)]);
+		return isPlain(r) ? plainNumber(n) : lookOf(r, [String(n)]);
 	}
 	const kids = r.kids.slice();
 	kids[path[at]] = moved(kids[path[at]] as RichNode, path, at + 1, delta);
-	return withKids(r, kids);
+	return lookOf(r, kids);
 }
 
 /** Nothing but a number. */
@@ -61,16 +61,3 @@ const isPlain = (r: RichNode) => !r.format && !r.display && !r.link && !r.flip &
 /** Numbers without a look of their own, which all who show them share. */
 const plainNumbers: RichNode[] = [];
 const plainNumber = (n: number): RichNode => (plainNumbers[n] ??= { kids: [String(n)], tag: 'number' });
-
-/** A copy with other parts. Spelled out, as thousands are made between two keystrokes and a spread is slow. */
-function withKids(r: RichNode, kids: Rich[]): RichNode {
-	if (r.quote || r.typed || r.field || r.nocase || r.spread || r.shaped || r.lead) return { ...r, kids };
-	const n: RichNode = { kids };
-	if (r.format) n.format = r.format;
-	if (r.flip) n.flip = true;
-	if (r.explicit) n.explicit = true;
-	if (r.display) n.display = r.display;
-	if (r.link) n.link = r.link;
-	if (r.tag) n.tag = r.tag;
-	return n;
-}

@@ -27,7 +27,7 @@ export interface RichNode {
 	lead?: boolean;
 	/** The style speaks of quotation marks here: typed ones take its shape. */
 	shaped?: boolean;
-	/** The format holds wherever this is put, even where it says "normal". */
+	/** A plain style is written out too (around a cut list of names, as the reference writes it). */
 	explicit?: boolean;
 	/** Formatting came from markup in the data: it turns off where it is already on (italic inside italic). */
 	flip?: boolean;
@@ -83,6 +83,21 @@ export function plainOf(r: Rich | null | undefined): string {
 	let s = '';
 	for (const k of r.kids) s += typeof k === 'string' ? k : plainOf(k);
 	return s;
+}
+
+/**
+ * The look of a finished node around other parts: format, block, link, tag; what settling needed is not taken along.
+ * Spelled out, as thousands are made between two keystrokes and a spread is slow.
+ */
+export function lookOf(r: RichNode, kids: Rich[]): RichNode {
+	const n: RichNode = { kids };
+	if (r.format) n.format = r.format;
+	if (r.flip) n.flip = true;
+	if (r.explicit) n.explicit = true;
+	if (r.display) n.display = r.display;
+	if (r.link) n.link = r.link;
+	if (r.tag) n.tag = r.tag;
+	return n;
 }
 
 /** Maps every text leaf; nodes are kept as they are where no leaf changed. */

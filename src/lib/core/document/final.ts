@@ -111,7 +111,8 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					out.push({ t: 'paragraph', inlines: inlines(node, false) });
 					break;
 				case 'heading':
-					out.push({ t: 'heading', level: node.attrs.level, inlines: inlines(node, false) });
+					// a title nobody has written yet is no heading
+					if (node.content.size) out.push({ t: 'heading', level: node.attrs.level, inlines: inlines(node, false) });
 					break;
 				case 'blockquote': {
 					const paragraphs: FinalInline[][] = [];

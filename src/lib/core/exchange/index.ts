@@ -1,26 +1,48 @@
 /** The face of the exchange room: reference formats in and out. */
-import type { Format, ReadResult } from './types';
+import type { Format, ReadResult, Written } from './types';
 import { readBibtex, writeBibtex } from './bibtex';
 import { readRis, writeRis } from './ris';
+import { readNbib } from './nbib';
+import { readMods } from './mods';
 import { readCslJson, writeCslJson } from './csl-json';
+import { writeCsv } from './csv';
 
-export { readBibtex, writeBibtex, readRis, writeRis, readCslJson, writeCslJson };
+export { readBibtex, writeBibtex, readRis, writeRis, readNbib, readMods, readCslJson, writeCslJson, writeCsv };
+export { decodeText } from './decode';
 export { fromTex, toTex } from './tex';
-export { FORMAT_NAMES, type Format, type ReadRecord, type ReadResult, type Skipped } from './types';
+export { FORMAT_NAMES, type Format, type ReadRecord, type ReadResult, type Skipped, type Written } from './types';
 
 /** Tells a format by what the text looks like; null where it looks like none. */
 export function detectFormat(text: string): Format | null {
 	const head = text.replace(/^\uFEFF/, '').trimStart();
 	if (/^[[{]/.test(head) && /"/.test(head)) return 'csl-json';
+	if (/^<(?:\?xml|!--|[\w:]*mods)/i.test(head) && /<(?:\w+:)?mods(?:Collection)?[\s>]/i.test(head)) return 'mods';
 	if (/(^|[\r\n])TY\s{1,2}-/.test(head)) return 'ris';
+	if (/(^|[\r\n])PMID ?-/.test(head) || (/(^|[\r\n])TI {2}- /.test(head) && /(^|[\r\n])F?AU {1,2}- /.test(head)))
+		return 'nbib';
 	if (/(^|[\r\n])\s*@\s*[a-zA-Z]+\s*[{(]/.test(head)) return 'bibtex';
 	return null;
 }
 
-/** Reads text of any known format. */
+const READERS: Partial<Record<Format, (text: string) => ReadResult>> = {
+	bibtex: readBibtex,
+	biblatex: readBibtex,
+	ris: readRis,
+	nbib: readNbib,
+	mods: readMods,
+	'csl-json': readCslJson
+};
+
+/** Formats that can be written, with the ending of their files. */
+export const WRITERS: Partial<Record<Format, { ending: string; write(list: Written[]): string }>> = {
+	bibtex: { ending: 'bib', write: (l) => writeBibtex(l, 'bibtex') },
+	biblatex: { ending: 'bib', write: (l) => writeBibtex(l, 'biblatex') },
+	ris: { ending: 'ris', write: writeRis },
+	'csl-json': { ending: 'json', write: writeCslJson },
+	csv: { ending: 'csv', write: writeCsv }
+};
+
+/** Reads text of any known format; null where it is of none. */
 export function readReferences(text: string, format: Format | null = detectFormat(text)): ReadResult | null {
-	if (format === 'bibtex') return readBibtex(text);
-	if (format === 'ris') return readRis(text);
-	if (format === 'csl-json') return readCslJson(text);
-	return null;
+	return (format && READERS[format]?.(text)) ?? null;
 }

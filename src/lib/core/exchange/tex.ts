@@ -78,6 +78,8 @@ interface Reader {
 
 /** Reads TeX text. Braces vanish; a braced word whose capitals matter is kept as `nocase` when `protect` is set. */
 export function fromTex(source: string, protect = false): string {
+	// most values are plain words
+	if (!/[\\{}$~`'-]/.test(source)) return source.replace(/\s+/g, ' ').trim();
 	const out = read({ s: source.replace(/\s+/g, ' '), i: 0 }, '', protect, 0);
 	return out.replace(/---/g, '—').replace(/--/g, '–').replace(/``/g, '“').replace(/''/g, '”').trim();
 }
@@ -182,6 +184,7 @@ function math(r: Reader): string {
 
 /** Writes text for a TeX file; Unicode letters stay as they are (UTF-8 is read by biber and current BibTeX set-ups). */
 export function toTex(s: string): string {
+	if (!/[\\{}&%$#_~<\u00a0]/.test(s)) return s;
 	return s
 		.replace(/[\\{}]/g, (c) => (c === '\\' ? '\\textbackslash{}' : `\\${c}`))
 		.replace(/[&%$#_]/g, '\\$&')

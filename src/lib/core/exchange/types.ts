@@ -24,8 +24,26 @@ export interface ReadResult {
 	format: Format;
 	records: ReadRecord[];
 	skipped: Skipped[];
+	/** What is to be said of the file as a whole. */
+	remarks?: string[];
 }
 
-export type Format = 'bibtex' | 'ris' | 'csl-json';
+/** A source as the writers take it. */
+export interface Written {
+	key: string;
+	item: Item;
+	tags?: string[];
+	annotation?: string;
+}
 
-export const FORMAT_NAMES: Record<Format, string> = { bibtex: 'BibTeX', ris: 'RIS', 'csl-json': 'CSL-JSON' };
+export type Format = 'bibtex' | 'biblatex' | 'ris' | 'nbib' | 'csl-json' | 'mods' | 'csv';
+
+export const FORMAT_NAMES: Record<Format, string> = {
+	bibtex: 'BibTeX',
+	biblatex: 'BibLaTeX',
+	ris: 'RIS',
+	nbib: 'MEDLINE',
+	'csl-json': 'CSL-JSON',
+	mods: 'MODS',
+	csv: 'CSV'
+};

@@ -34,13 +34,28 @@ export interface Reading {
 	gaps: { id: string; pos: number; hint: string }[];
 }
 
-/** Walks a document once. Footnotes and endnotes are numbered in one sequence each. */
-export function readCitations(doc: Node, form: CitingForm): Reading {
+const followed = new WeakMap<DocCite[], DocCite[]>();
+
+/** Cites under the ids that their sources have now; the same list where none has another, and the same again later. */
+function follow(cites: DocCite[], resolve: (id: string) => string): DocCite[] {
+	if (cites.every((c) => resolve(c.sourceId) === c.sourceId)) return cites;
+	const next = cites.map((c) => ({ ...c, sourceId: resolve(c.sourceId) }));
+	const before = followed.get(cites);
+	if (before?.every((c, i) => c.sourceId === next[i].sourceId)) return before;
+	followed.set(cites, next);
+	return next;
+}
+
+/**
+ * Walks a document once. Footnotes and endnotes are numbered in one sequence each.
+ * @param resolve gives for the id of a source that was merged into another the id of that
+ */
+export function readCitations(doc: Node, form: CitingForm, resolve: (id: string) => string = (id) => id): Reading {
 	const out: Reading = { clusters: [], citations: [], notes: [], gaps: [] };
 	const count = { footnote: 0, endnote: 0 };
 	let running = 0;
 	const citation = (node: Node, pos: number, notePos: number, noteNumber: number) => {
-		const cites = node.attrs.cites as DocCite[];
+		const cites = follow(node.attrs.cites as DocCite[], resolve);
 		out.citations.push({ id: node.attrs.id, pos, notePos, noteNumber, cites, pinned: node.attrs.pinned != null });
 		out.clusters.push({ id: node.attrs.id, noteNumber, cites });
 	};

@@ -1,20 +1,28 @@
 /** Puts a citation into a sentence, and takes it out again, with spaces and marks right (need N20). */
 import type { Node } from 'prosemirror-model';
 import type { Transform } from 'prosemirror-transform';
-import { type PlacementKind } from './placement';
+import { inSentence, markStandsBehind, type PlacementKind } from './placement';
 import { schema, type DocCite } from './schema';
 
 const WORD = /[\p{L}\p{N}’'-]/u;
 const OPENING = /[([{“‘«"—–/]$/;
 
-/** Text of the textblock around a position; an atom counts as one character that is neither word nor mark. */
-function texts(doc: Node, pos: number): { before: string; after: string } {
+/**
+ * Text of the textblock around a position. Whatever is no text counts as one character that is neither word nor mark;
+ * the words of a note are not words of the sentence.
+ */
+export function textAround(doc: Node, pos: number): { before: string; after: string } {
 	const $pos = doc.resolve(pos);
-	const parent = $pos.parent;
-	return {
-		before: parent.textBetween(0, $pos.parentOffset, '\ufffc', '\ufffc'),
-		after: parent.textBetween($pos.parentOffset, parent.content.size, '\ufffc', '\ufffc')
+	const { parent, parentOffset } = $pos;
+	const flat = (from: number, to: number): string => {
+		let s = '';
+		parent.nodesBetween(from, to, (n, at) => {
+			s += n.isText ? n.text!.slice(Math.max(from - at, 0), to - at) : '\ufffc';
+			return false;
+		});
+		return s;
 	};
+	return { before: flat(0, parentOffset), after: flat(parentOffset, parent.content.size) };
 }
 
 /**
@@ -31,13 +39,13 @@ export function insertCitation(
 	inNote = false
 ): number {
 	let pos = at;
-	let { before, after } = texts(tr.doc, pos);
+	let { before, after } = textAround(tr.doc, pos);
 	const narrative = cites[0]?.form === 'narrative' || cites[0]?.form === 'author-only';
 	// never in the middle of a word: go on to its end
 	if (WORD.test(before.slice(-1)) && WORD.test(after[0] ?? '')) {
 		const rest = /^[\p{L}\p{N}’'-]+/u.exec(after)![0];
 		pos += rest.length;
-		({ before, after } = texts(tr.doc, pos));
+		({ before, after } = textAround(tr.doc, pos));
 	}
 	const node = schema.nodes.citation.create({ id, cites });
 	const asMark = kind !== 'sentence' && !inNote && !narrative;
@@ -48,14 +56,14 @@ export function insertCitation(
 			const closed = /[.,;:!?…”’"'»]$/.test(before.trimEnd());
 			if (!closed && (!after || /^[\s.,;:!?)\]]/.test(after))) tr.delete(pos - space.length, pos);
 			pos -= space.length;
-			after = texts(tr.doc, pos).after;
+			after = textAround(tr.doc, pos).after;
 		}
 		const over =
 			(kind === 'note' ? /^[.,;:!?…]+[”’"'»]?/ : /^[.,!?…]+[”’"'»]?/).exec(after)?.[0] ??
 			(american ? (/^[”’"'»]/.exec(after)?.[0] ?? '') : '');
 		pos += over.length;
 		tr.insert(pos, node);
-		const next = texts(tr.doc, pos + 1).after;
+		const next = textAround(tr.doc, pos + 1).after;
 		if (WORD.test(next[0] ?? '')) tr.insert(pos + 1, schema.text(' '));
 		return pos + 1;
 	}
@@ -100,10 +108,40 @@ export function insertCitation(
 	return end;
 }
 
+/**
+ * A mark typed right behind a citation goes where the style's kind has it: a space that was left for a next word goes,
+ * and note marks and raised numbers stand behind the mark.
+ * @returns where to go on writing, or null where the mark is typed as it is
+ */
+export function typeMark(tr: Transform, at: number, mark: string, kind: PlacementKind): number | null {
+	const { before } = textAround(tr.doc, at);
+	const space = before.endsWith('\ufffc ') ? 1 : 0;
+	let start = at - space;
+	const atom = tr.doc.resolve(start).nodeBefore;
+	if (!atom || (atom.type !== schema.nodes.citation && atom.type !== schema.nodes.note)) return null;
+	const raised = (n: Node) =>
+		n.type === schema.nodes.note ||
+		(n.type === schema.nodes.citation && kind !== 'sentence' && !inSentence(n.attrs.cites));
+	if (!raised(atom)) {
+		if (!space || !/[.,)]/.test(mark)) return null;
+		tr.replaceWith(at - 1, at, schema.text(mark));
+		return at;
+	}
+	if (!markStandsBehind(mark, kind === 'sentence' ? 'note' : kind)) return null;
+	// several marks in a row go behind together
+	for (let n = tr.doc.resolve(start).nodeBefore; n && raised(n); n = tr.doc.resolve(start).nodeBefore)
+		start -= n.nodeSize;
+	const last = tr.doc.resolve(start).nodeBefore;
+	if (!last?.isText || /[\s.,;:!?…]$/.test(last.text!)) return null;
+	if (space) tr.delete(at - 1, at);
+	tr.insert(start, schema.text(mark, last.marks));
+	return at - space + 1;
+}
+
 /** Takes a citation out; the space it needed goes with it. */
 export function removeCitation(tr: Transform, pos: number): void {
-	const { before } = texts(tr.doc, pos);
-	const { after } = texts(tr.doc, pos + 1);
+	const { before } = textAround(tr.doc, pos);
+	const { after } = textAround(tr.doc, pos + 1);
 	const space = /[ \u00a0]$/.test(before) && (!after || /^[\s.,;:!?)\]]/.test(after));
 	tr.delete(space ? pos - 1 : pos, pos + 1);
 }

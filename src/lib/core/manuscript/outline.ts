@@ -61,6 +61,8 @@ export function countDoc(doc: Node): WordCount {
 	let text = 0;
 	let notes = 0;
 	doc.descendants((node) => {
+		// the list and its heading are no text of the manuscript
+		if (node.type.name === 'bibliography') return false;
 		if (node.type.name === 'note') {
 			notes += countWords(node.textBetween(0, node.content.size, ' ', ' '));
 			return false;

@@ -14,10 +14,14 @@ const FOLLOWS: Record<Exclude<PlacementKind, 'sentence'>, RegExp> = {
 	note: /^[.,;:!?…]+/,
 	raised: /^[.,!?…]+/
 };
+/** Whether marks of that kind stand behind a punctuation mark, not before it. */
+export const markStandsBehind = (mark: string, kind: Exclude<PlacementKind, 'sentence'>): boolean =>
+	FOLLOWS[kind].test(mark);
+
 const CLOSING = /[”’"'»]$/;
 
 /** A cite whose words are part of the sentence stays where the writer put it. */
-const inSentence = (cites: DocCite[]) =>
+export const inSentence = (cites: DocCite[]) =>
 	cites.length > 0 && (cites[0].form === 'narrative' || cites[0].form === 'author-only');
 
 /** Text right before and after a position within its textblock; empty where something else stands there. */

@@ -1,6 +1,10 @@
 /** Ranking over sources: words in any field, tolerant of typing errors, what was cited lately and here first. */
-import MiniSearch from 'minisearch';
-import { placeOf, shortAuthor, titleOf, yearOf, kindOf, type Source } from '../source';
+import { kindOf, placeOf, readIsbn, shortAuthor, titleOf, toIsbn13, words, yearOf, type Source } from '../source';
+import { FIELD_BITS, Postings, type Words } from './postings';
+import { readQuery, type About } from './query';
+import { createTop } from './top';
+
+export { readQuery, type About, type Query } from './query';
 
 export interface UseOf {
 	/** Times cited in this manuscript. */
@@ -11,90 +15,138 @@ export interface UseOf {
 	last: number;
 }
 
-export interface SourceIndex {
-	set(sources: Source[]): void;
-	/** At most `limit` ids, best first; an empty query gives what was used here. */
-	find(query: string, use?: Map<string, UseOf>, limit?: number): string[];
+export interface FindOptions {
+	use?: Map<string, UseOf>;
+	about?: About;
+	limit?: number;
 }
 
-const fold = (s: string) => s.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
+export interface SourceIndex {
+	/** Makes the index hold exactly these. */
+	set(sources: Iterable<Source>): void;
+	/** Enters or renews some. */
+	put(sources: Iterable<Source>): void;
+	remove(ids: Iterable<string>): void;
+	/** At most `limit` ids, best first; an empty query gives what was used here, then what came last. */
+	find(query: string, options?: FindOptions): string[];
+}
 
-const docOf = (s: Source) => ({
-	id: s.id,
-	author: shortAuthor(s.item) + ' ' + namesText(s),
-	year: yearOf(s.item),
-	title: titleOf(s.item),
-	place: placeOf(s.item),
-	kind: kindOf(s.item.type).name,
-	key: s.key,
-	tags: [...s.tags, ...s.shelves].join(' '),
-	note: [
-		s.annotation,
-		...s.excerpts.map((e) => e.text),
-		typeof s.item.abstract === 'string' ? s.item.abstract : ''
-	].join(' ')
-});
+const NOBODY: About = { here: new Set(), cited: new Set() };
 
-function namesText(s: Source): string {
-	const out: string[] = [];
-	for (const v of Object.values(s.item)) {
-		if (!Array.isArray(v)) continue;
-		for (const n of v)
-			if (n && typeof n === 'object') out.push(...Object.values(n).filter((x): x is string => typeof x === 'string'));
+function wordsOf(s: Source): Words {
+	const out: Words = new Map();
+	const put = (text: unknown, bit: number) => {
+		if (typeof text !== 'string' || !text) return;
+		for (const w of words(text)) out.set(w, (out.get(w) ?? 0) | bit);
+	};
+	put(shortAuthor(s.item), FIELD_BITS.author);
+	put(yearOf(s.item), FIELD_BITS.year);
+	put(titleOf(s.item), FIELD_BITS.title);
+	put(placeOf(s.item), FIELD_BITS.place);
+	put(kindOf(s.item.type).name, FIELD_BITS.kind);
+	put(s.key, FIELD_BITS.key);
+	for (const t of s.tags) put(t, FIELD_BITS.tags);
+	for (const t of s.shelves) put(t, FIELD_BITS.tags);
+	put(s.annotation, FIELD_BITS.note);
+	for (const e of s.excerpts) put(e.text, FIELD_BITS.note);
+	const isbn = typeof s.item.ISBN === 'string' ? readIsbn(s.item.ISBN) : null;
+	if (isbn) put(toIsbn13(isbn.value), FIELD_BITS.key);
+	for (const [k, v] of Object.entries(s.item)) {
+		if (Array.isArray(v)) {
+			for (const n of v)
+				if (n && typeof n === 'object') for (const part of Object.values(n)) put(part, FIELD_BITS.author);
+		} else if (k === 'title-short' || k === 'reviewed-title') put(v, FIELD_BITS.title);
+		else if (
+			/^(?:container-title|container-title-short|collection-title|publisher|publisher-place|archive\w*|event-title|authority)$/.test(
+				k
+			)
+		)
+			put(v, FIELD_BITS.place);
+		else if (k !== 'title' && k !== 'type' && k !== 'id' && typeof v === 'string') put(v, FIELD_BITS.note);
 	}
-	return out.join(' ');
+	return out;
 }
 
 export function createIndex(): SourceIndex {
-	const mini = make();
-	let known = new Map<string, Source>();
-	function make() {
-		return new MiniSearch({
-			fields: ['author', 'year', 'title', 'place', 'kind', 'key', 'tags', 'note'],
-			processTerm: (t) => fold(t) || null,
-			searchOptions: {
-				boost: { author: 4, year: 3, key: 3, title: 2 },
-				prefix: true,
-				fuzzy: (t) => (t.length > 4 && !/^\d+$/.test(t) ? 0.2 : false),
-				combineWith: 'AND'
-			}
-		});
-	}
+	let postings = new Postings();
+	let slots = new Map<string, number>();
+	let ids: string[] = [];
+	const known = new Map<string, Source>();
+
+	const enter = (s: Source) => {
+		const slot = postings.add(wordsOf(s));
+		slots.set(s.id, slot);
+		ids[slot] = s.id;
+	};
+	const leave = (id: string) => {
+		const slot = slots.get(id);
+		if (slot === undefined) return;
+		postings.drop(slot);
+		slots.delete(id);
+	};
+	/** Slots of what is gone are given back now and then. */
+	const compact = () => {
+		if (postings.dead < 500 || postings.dead < postings.size) return;
+		postings = new Postings();
+		slots = new Map();
+		ids = [];
+		for (const s of known.values()) enter(s);
+	};
+	const put = (sources: Iterable<Source>) => {
+		for (const s of sources) {
+			if (known.get(s.id) === s) continue;
+			leave(s.id);
+			known.set(s.id, s);
+			enter(s);
+		}
+		compact();
+	};
+	const remove = (gone: Iterable<string>) => {
+		for (const id of gone) {
+			known.delete(id);
+			leave(id);
+		}
+		compact();
+	};
+
 	return {
+		put,
+		remove,
 		set(sources) {
-			const next = new Map(sources.map((s) => [s.id, s]));
-			if (!known.size) mini.addAll(sources.map(docOf));
-			else {
-				for (const [id, s] of known) if (next.get(id) !== s) mini.discard(id);
-				for (const s of sources) if (known.get(s.id) !== s) mini.add(docOf(s));
-			}
-			known = next;
+			const next = new Map([...sources].map((s) => [s.id, s]));
+			remove([...known.keys()].filter((id) => !next.has(id)));
+			put(next.values());
 		},
-		find(query, use, limit = 7) {
-			const q = query.trim();
-			const weight = (id: string) => {
-				const u = use?.get(id);
-				return u ? 1 + Math.min(u.section, 3) * 0.4 + Math.min(u.here, 5) * 0.1 + (u.last ? 0.2 : 0) : 1;
-			};
-			if (!q) {
-				const used = [...(use?.entries() ?? [])]
-					.filter(([id]) => known.has(id))
-					.sort(([, a], [, b]) => b.section - a.section || b.last - a.last || b.here - a.here);
-				const ids = used.map(([id]) => id);
-				if (ids.length < limit) {
-					const rest = [...known.values()]
-						.filter((s) => !use?.has(s.id))
-						.sort((a, b) => b.updatedAt - a.updatedAt || a.key.localeCompare(b.key));
-					ids.push(...rest.slice(0, limit - ids.length).map((s) => s.id));
-				}
-				return ids.slice(0, limit);
-			}
-			return mini
-				.search(q)
-				.map((r) => ({ id: String(r.id), score: r.score * weight(String(r.id)) }))
-				.sort((a, b) => b.score - a.score)
-				.slice(0, limit)
-				.map((r) => r.id);
+		find(text, { use, about = NOBODY, limit = 7 } = {}) {
+			const q = readQuery(text);
+			const fits = (s: Source) => q.conditions.every((c) => c(s, about));
+			if (!q.terms.length)
+				return q.conditions.length || !use
+					? latest([...known.values()].filter(fits), use, limit)
+					: latest([...known.values()], use, limit);
+			const top = createTop(limit);
+			postings.find(q.terms, (slot, score) => {
+				const u = use?.get(ids[slot]);
+				const v = u
+					? score * (1 + Math.min(u.section, 3) * 0.4 + Math.min(u.here, 5) * 0.1 + (u.last ? 0.2 : 0))
+					: score;
+				if (top.takes(v) && (!q.conditions.length || fits(known.get(ids[slot])!))) top.put(slot, v);
+			});
+			return top.slots().map((slot) => ids[slot]);
 		}
 	};
+}
+
+/** What was used here, then what was changed last. */
+function latest(list: Source[], use: Map<string, UseOf> | undefined, limit: number): string[] {
+	const rank = (s: Source) => use?.get(s.id);
+	return list
+		.sort((a, b) => {
+			const [x, y] = [rank(a), rank(b)];
+			if (x && y) return y.section - x.section || y.last - x.last || y.here - x.here;
+			if (x || y) return x ? -1 : 1;
+			return b.updatedAt - a.updatedAt || (a.key < b.key ? -1 : 1);
+		})
+		.slice(0, limit)
+		.map((s) => s.id);
 }

@@ -1,5 +1,5 @@
 /** Dates as people type them, to CSL-JSON and back. */
-import { normalDate, type DatePoint, type DateValue } from '../csl';
+import { dateValue, normalDate, type DatePoint, type DateValue } from '../csl';
 
 const MONTHS = 'January February March April May June July August September October November December'.split(' ');
 const SEASONS = ['Spring', 'Summer', 'Autumn', 'Winter'];
@@ -10,12 +10,7 @@ export function readDate(text: string): DateValue | null {
 	if (!s || /^n\.?\s?d\.?$/i.test(s)) return null;
 	const d = normalDate(s);
 	if (!d) return null;
-	if (!d.start) return { literal: s };
-	const parts = (p: DatePoint): number[] => (p.day ? [p.year, p.month, p.day] : p.month ? [p.year, p.month] : [p.year]);
-	const out: DateValue = { 'date-parts': d.end ? [parts(d.start), parts(d.end)] : [parts(d.start)] };
-	if (d.start.season) out.season = d.start.season;
-	if (d.circa) out.circa = true;
-	return out;
+	return dateValue(d) ?? { literal: s };
 }
 
 /** Writes a date so that readDate reads it again. */
@@ -32,6 +27,7 @@ export function writeDate(value: unknown): string {
 				: `${y.padStart(4, '0')}-${String(p.month).padStart(2, '0')}-${String(p.day).padStart(2, '0')}`;
 		return p.month ? `${MONTHS[p.month - 1]} ${y}` : y;
 	};
-	const range = d.end ? `${one(d.start)}–${one(d.end)}` : one(d.start);
+	// an open range as ISO 8601-2 has it
+	const range = d.end ? `${one(d.start)}–${one(d.end)}` : d.open ? `${one(d.start)}/` : one(d.start);
 	return d.circa ? `c. ${range}` : range;
 }

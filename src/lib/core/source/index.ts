@@ -1,5 +1,44 @@
 /** The face of the source room. The Joi schemas are heavy and stay behind validate.ts, loaded when needed. */
 export type { Source, Excerpt } from './types';
-export { KINDS, FIELDS, kindOf, fieldNamed, type Kind, type Field } from './kinds';
+export { KINDS, FIELDS, kindOf, fieldNamed, labelOf, type Kind, type Field } from './kinds';
 export { shortAuthor, yearOf, titleOf, placeOf, shortLabel, makeKey, readName, writeName, creatorsOf } from './show';
 export { readDate, writeDate } from './dates';
+export {
+	bareDoi,
+	isbn10Ok,
+	isbn13Ok,
+	issnOk,
+	normalIdentifier,
+	orcidOk,
+	readIsbn,
+	readIssn,
+	recognise,
+	toIsbn13,
+	type Identifier,
+	type IdKind
+} from './identifiers';
+export {
+	applyChange,
+	findingKey,
+	knownWords,
+	missingFields,
+	RULE_NAMES,
+	tidy,
+	toSentence,
+	type Change,
+	type Finding,
+	type TidyContext
+} from './tidy';
+export { fold, nameKey, words } from './fold';
+export {
+	createMatcher,
+	findDuplicates,
+	pairKey,
+	prepare,
+	type Prepared,
+	type Group,
+	type Likeness,
+	type Matcher
+} from './duplicates';
+export { mergeRows, mergeSources, type MergeRow } from './merge';
+export { isEmpty, showValue } from './values';

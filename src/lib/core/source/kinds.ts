@@ -87,7 +87,7 @@ export const KINDS: Kind[] = [
 	k('article-magazine', 'Magazine article', 'author title container-title issued page URL'),
 	k('article-newspaper', 'Newspaper article', 'author title container-title issued page publisher-place URL'),
 	k('article', 'Preprint', 'author title publisher number issued DOI URL'),
-	k('webpage', 'Web page', 'author title container-title issued URL accessed'),
+	k('webpage', 'Web page or site', 'author title container-title issued URL accessed'),
 	k('post-weblog', 'Blog post', 'author title container-title issued URL accessed'),
 	k('post', 'Post', 'author title container-title issued URL accessed'),
 	k('report', 'Report', 'author title publisher publisher-place number genre issued URL'),
@@ -97,6 +97,7 @@ export const KINDS: Kind[] = [
 		'Conference paper',
 		'author title container-title event-title event-place page issued publisher DOI'
 	),
+	k('entry', 'Entry in a reference work', 'author title container-title edition page issued publisher'),
 	k('entry-encyclopedia', 'Encyclopaedia entry', 'author title container-title edition volume page issued publisher'),
 	k('entry-dictionary', 'Dictionary entry', 'author title container-title edition page issued publisher'),
 	k('interview', 'Interview', 'author interviewer title issued archive archive_location medium'),
@@ -138,3 +139,40 @@ export const KINDS: Kind[] = [
 const kindByType = new Map(KINDS.map((x) => [x.type, x]));
 export const kindOf = (type: string): Kind =>
 	kindByType.get(type) ?? { type, name: 'Source', fields: ['author', 'title', 'issued'] };
+
+/** What a field is called for a kind, where that is not what it is called in general. */
+const CALLED: Record<string, Record<string, string>> = {
+	'container-title': {
+		'article-journal': 'Journal',
+		'article-magazine': 'Magazine',
+		'article-newspaper': 'Newspaper',
+		webpage: 'Site',
+		post: 'Site',
+		'post-weblog': 'Blog',
+		chapter: 'Book',
+		'paper-conference': 'Proceedings',
+		broadcast: 'Programme',
+		song: 'Album or series',
+		'review-book': 'Journal',
+		review: 'Journal'
+	},
+	publisher: {
+		thesis: 'University',
+		report: 'Institution',
+		motion_picture: 'Studio',
+		broadcast: 'Station',
+		article: 'Archive'
+	},
+	author: {
+		interview: 'Interviewee',
+		graphic: 'Artist',
+		patent: 'Inventor',
+		personal_communication: 'Writer',
+		song: 'By'
+	},
+	genre: { thesis: 'Kind of thesis' },
+	number: { patent: 'Patent number', standard: 'Standard number', bill: 'Bill number', report: 'Report number' }
+};
+
+/** What a field is called for a kind of source. */
+export const labelOf = (type: string, field: string): string => CALLED[field]?.[type] ?? fieldNamed(field).label;

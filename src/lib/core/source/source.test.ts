@@ -3,6 +3,7 @@ import { test } from 'node:test';
 import {
 	KINDS,
 	kindOf,
+	labelOf,
 	makeKey,
 	readDate,
 	readName,
@@ -52,10 +53,26 @@ test('names as typed and written again', () => {
 });
 
 test('dates as typed and written again', () => {
-	for (const s of ['2019', 'May 2019', '2019-05-03', 'c. 1890', '1890–1893', 'Spring 2004', '44 BC', 'forthcoming'])
+	for (const s of [
+		'2019',
+		'May 2019',
+		'2019-05-03',
+		'c. 1890',
+		'1890–1893',
+		'Spring 2004',
+		'44 BC',
+		'1990/',
+		'forthcoming'
+	])
 		assert.equal(writeDate(readDate(s)), s);
 	assert.equal(readDate('n.d.'), null);
 	assert.equal(readDate(''), null);
+});
+
+test('fields are called as they are for the kind', () => {
+	assert.equal(labelOf('article-journal', 'container-title'), 'Journal');
+	assert.equal(labelOf('webpage', 'container-title'), 'Site');
+	assert.equal(labelOf('map', 'container-title'), 'In');
 });
 
 test('short forms for lists', () => {
@@ -80,6 +97,6 @@ test('cite keys are readable and never taken', () => {
 });
 
 test('every type of the standard that people use has a kind in plain words', () => {
-	for (const k of KINDS) assert.ok(ITEM_TYPES.includes(k.type), k.type);
+	assert.deepEqual(KINDS.map((k) => k.type).sort(), [...ITEM_TYPES].sort());
 	for (const s of demoLibrary) assert.notEqual(kindOf(s.item.type).name, 'Source', s.item.type);
 });

@@ -5,6 +5,10 @@ export interface Excerpt {
 	kind: 'quotation' | 'paraphrase' | 'remark' | 'picture';
 	text: string;
 	locator?: { label: string; value: string };
+	/** The part of the work it is kept for: a word or two. */
+	section?: string;
+	/** Of a picture: its data address (image/png, image/jpeg, image/gif, image/webp). */
+	image?: string;
 }
 
 export interface Source {
@@ -20,4 +24,10 @@ export interface Source {
 	origin: string;
 	createdAt: number;
 	updatedAt: number;
+	/** Marked by the person to come back to. */
+	flagged?: boolean;
+	/** Findings of tidying that are not to be shown again (see findingKey). */
+	ignored?: string[];
+	/** Ids of sources that were merged into this one: citations of them are citations of this. */
+	replaces?: string[];
 }

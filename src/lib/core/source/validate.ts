@@ -42,15 +42,19 @@ const fields: Record<string, Joi.Schema> = {
 	custom: Joi.object().unknown(true),
 	categories: Joi.array().items(Joi.string())
 };
-for (const v of NAME_VARIABLES) fields[v] = Joi.array().items(name);
-for (const v of DATE_VARIABLES) fields[v] = date;
-
-const itemSchema = Joi.object(fields).pattern(Joi.string(), scalar);
+/** Patterns and not sixty named fields: only what an item has is looked at, and an import has ten thousand of them. */
+const one = (names: Iterable<string>) => new RegExp(`^(?:${[...names].join('|')})$`);
+const itemSchema = Joi.object(fields)
+	.pattern(one(NAME_VARIABLES), Joi.array().items(name))
+	.pattern(one(DATE_VARIABLES), date)
+	.pattern(/^/, scalar);
 
 const excerpt = Joi.object({
 	kind: Joi.string().valid('quotation', 'paraphrase', 'remark', 'picture').required(),
 	text: Joi.string().allow('').required(),
-	locator: Joi.object({ label: Joi.string().required(), value: Joi.string().required() })
+	locator: Joi.object({ label: Joi.string().required(), value: Joi.string().required() }),
+	section: Joi.string().allow(''),
+	image: Joi.string().pattern(/^data:image\/(?:png|jpeg|gif|webp);base64,[A-Za-z0-9+/=]*$/)
 }).unknown(true);
 
 const sourceSchema = Joi.object({
@@ -63,7 +67,10 @@ const sourceSchema = Joi.object({
 	excerpts: Joi.array().items(excerpt).required(),
 	origin: Joi.string().allow('').required(),
 	createdAt: Joi.number().required(),
-	updatedAt: Joi.number().required()
+	updatedAt: Joi.number().required(),
+	flagged: Joi.boolean(),
+	ignored: Joi.array().items(Joi.string()),
+	replaces: Joi.array().items(Joi.string())
 });
 
 export interface Fault {

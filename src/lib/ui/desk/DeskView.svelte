@@ -18,6 +18,7 @@
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { DotsHorizontalOutline } from '../parts/icons';
+	import Backup from '../sources/Backup.svelte';
 	import Strip from './Strip.svelte';
 
 	let list = $state.raw<Manuscript[] | null>(null);
@@ -168,6 +169,7 @@
 	<span>{list?.length ?? 0} manuscript{list?.length === 1 ? '' : 's'}</span>
 	<span>{library.sources.size} sources</span>
 	<span class="spacer"></span>
+	{#if !library.trouble}<Backup />{/if}
 	<span>{library.trouble ? 'Not kept' : 'Kept in this browser'}</span>
 </footer>
 

@@ -1,7 +1,6 @@
 <script lang="ts">
 	/** The cite line: hangs at the caret, one line of typing, never a dialog. */
 	import { onMount } from 'svelte';
-	import { addSources } from '$lib/data/sources';
 	import type { PreviewOutput } from '$lib/core/citing';
 	import { writeLocator, type DocCite } from '$lib/core/manuscript';
 	import { kindOf, shortAuthor, titleOf, yearOf } from '$lib/core/source';
@@ -10,6 +9,7 @@
 	import { toasts } from '../toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { CloseOutline } from '../parts/icons';
+	import { recognise } from '$lib/core/source';
 	import QuickSource from './QuickSource.svelte';
 	import { CiteLineState, labelOf } from './citeline.svelte';
 
@@ -146,17 +146,20 @@
 		const r = readReferences(text);
 		if (!r?.records.length) return;
 		line.text = line.text.replace(text.replace(/\r?\n/g, ''), '').trim();
-		const added = await addSources(r.records, 'pasted while citing');
-		toasts.say(`${added.length} source${added.length === 1 ? '' : 's'} added: ${added.map((s) => s.key).join(', ')}`);
 		await library.start();
-		takeNew(added[0].id);
+		const { ids, added } = await library.findOrAdd(r.records, 'pasted while citing');
+		toasts.say(
+			added
+				? `${added} source${added === 1 ? '' : 's'} added: ${ids.map((id) => library.sources.get(id)?.key).join(', ')}`
+				: 'It is in the library already.'
+		);
+		await takeNew(ids[0]);
 	}
 
-	function takeNew(id: string, tries = 40) {
-		if (library.sources.has(id)) {
-			line.choose(id);
-			input?.focus();
-		} else if (tries) setTimeout(() => takeNew(id, tries - 1), 25);
+	async function takeNew(id: string) {
+		await library.settled();
+		line.choose(id);
+		input?.focus();
 	}
 
 	/** The typed line with its parts set apart, drawn under the transparent input. */
@@ -235,7 +238,7 @@
 			}}
 			onadd={(id) => {
 				adding = false;
-				takeNew(id);
+				void takeNew(id);
 			}}
 		/>
 	{:else}
@@ -269,7 +272,10 @@
 		</ul>
 		{#if !line.part.sourceId && line.part.query && !line.matches.length}
 			<p class="no">
-				No source matches “{line.part.query}”. <button type="button" onclick={() => (adding = true)}>Add one</button>
+				No source matches “{line.part.query}”.
+				<button type="button" onclick={() => (adding = true)}
+					>{recognise(line.part.query) ? 'Look it up' : 'Add one'}</button
+				>
 			</p>
 		{/if}
 		{#if line.part.sourceId && line.part.unread}

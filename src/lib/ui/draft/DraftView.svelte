@@ -48,7 +48,7 @@
 				trouble = (e as Error).message;
 				return;
 			}
-			await draft.useLibrary(library.sources);
+			await draft.useLibrary(library.sources, library.resolve);
 			await tick();
 			if (sheet) draft.mount(sheet);
 			citedElsewhere.note(id);
@@ -68,7 +68,7 @@
 
 	$effect(() => {
 		const sources = library.sources;
-		if (draft) void draft.useLibrary(sources);
+		if (draft) void draft.useLibrary(sources, library.resolve);
 	});
 
 	function keys(e: KeyboardEvent) {

@@ -1,14 +1,37 @@
 <script lang="ts">
 	/** A new source without leaving the sentence: the short form. */
 	import { Input, Select } from 'flowbite-svelte';
-	import { addSources } from '$lib/data/sources';
-	import { KINDS, readDate, readName } from '$lib/core/source';
+	import { onMount } from 'svelte';
+	import { KINDS, readDate, readName, recognise } from '$lib/core/source';
 	import type { Item, Name } from '$lib/core/csl';
+	import { library } from '../library.svelte';
 	import Btn from '../parts/Btn.svelte';
+	import { LookUps } from '../sources/look-ups.svelte';
+	import LookUpList from '../sources/LookUpList.svelte';
 	let { words, onadd, oncancel }: { words: string; onadd: (id: string) => void; oncancel: () => void } = $props();
+	const lookUps = new LookUps();
+	let byHand = $state(false);
+	onMount(() => {
+		// an identifier is looked up at once
+		if (recognise(words)) void lookUps.ask([words]);
+		return () => lookUps.stop();
+	});
+	async function take() {
+		const items = lookUps.ready.map((l) => $state.snapshot(l.items[l.chosen]) as Item);
+		const { ids } = await library.findOrAdd(
+			items.map((item) => ({ item })),
+			'looked up while citing'
+		);
+		onadd(ids[0]);
+	}
+	let found = $state<HTMLElement | null>(null);
+	$effect(() => {
+		// what was found can be taken with Enter
+		if (lookUps.ready.length && !lookUps.busy) found?.querySelector<HTMLElement>('.btn-primary')?.focus();
+	});
 	let type = $state('book');
 	// svelte-ignore state_referenced_locally
-	let title = $state(/\d{4}$/.test(words) ? '' : words);
+	let title = $state(/\d{4}$/.test(words) || recognise(words) ? '' : words);
 	let author = $state('');
 	let date = $state('');
 	let where = $state('');
@@ -24,8 +47,8 @@
 		const issued = readDate(date);
 		if (issued) item.issued = issued;
 		if (where.trim()) item[inside ? 'container-title' : 'publisher'] = where.trim();
-		const [s] = await addSources([{ item }], 'typed while citing');
-		onadd(s.id);
+		const { ids } = await library.findOrAdd([{ item }], 'typed while citing');
+		onadd(ids[0]);
 	}
 	function keys(e: KeyboardEvent) {
 		if (e.key === 'Escape') {
@@ -35,32 +58,47 @@
 	}
 </script>
 
-<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
-<form class="quick" onsubmit={add} onkeydown={keys}>
-	<label
-		><span>Kind</span><Select
-			bind:value={type}
-			items={KINDS.map((k) => ({ value: k.type, name: k.name }))}
-			size="sm"
-		/></label
-	>
-	<label
-		><span>Author</span><Input
-			bind:value={author}
-			size="sm"
-			placeholder="Okafor, Ebele; Sund, Anders"
-			autofocus
-		/></label
-	>
-	<label class="wide"><span>Title</span><Input bind:value={title} size="sm" required /></label>
-	<label><span>Date</span><Input bind:value={date} size="sm" placeholder="2019, May 2019" /></label>
-	<label><span>{inside ? 'In' : 'Publisher'}</span><Input bind:value={where} size="sm" /></label>
-	<div class="acts">
-		<small>More fields wait in Sources.</small>
-		<Btn kind="quiet" onclick={oncancel}>Back</Btn>
-		<Btn kind="primary" type="submit" disabled={!title.trim()}>Add and cite</Btn>
+{#if lookUps.list.length && !byHand}
+	<!-- svelte-ignore a11y_no_static_element_interactions -->
+	<div class="found" bind:this={found} onkeydown={keys}>
+		<LookUpList list={lookUps} onhand={() => (byHand = true)} />
+		<div class="acts">
+			<Btn kind="quiet" onclick={oncancel}>Back</Btn>
+			<Btn kind="ghost" onclick={() => (byHand = true)}>Enter by hand</Btn>
+			<Btn kind="primary" disabled={!lookUps.ready.length} onclick={take}>Add and cite</Btn>
+		</div>
 	</div>
-</form>
+{:else}
+	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+	<form class="quick" onsubmit={add} onkeydown={keys}>
+		<label
+			><span>Kind</span><Select
+				bind:value={type}
+				items={KINDS.map((k) => ({ value: k.type, name: k.name }))}
+				size="sm"
+			/></label
+		>
+		<label
+			><span>Author</span><Input
+				bind:value={author}
+				size="sm"
+				placeholder="Okafor, Ebele; Sund, Anders"
+				autofocus
+			/></label
+		>
+		<label class="wide"><span>Title</span><Input bind:value={title} size="sm" required /></label>
+		<label><span>Date</span><Input bind:value={date} size="sm" placeholder="2019, May 2019" /></label>
+		<label><span>{inside ? 'In' : 'Publisher'}</span><Input bind:value={where} size="sm" /></label>
+		<div class="acts">
+			<small>More fields wait in Sources.</small>
+			{#if words.trim() && !lookUps.list.length}<Btn kind="quiet" onclick={() => void lookUps.ask([words])}
+					>Look it up</Btn
+				>{/if}
+			<Btn kind="quiet" onclick={oncancel}>Back</Btn>
+			<Btn kind="primary" type="submit" disabled={!title.trim()}>Add and cite</Btn>
+		</div>
+	</form>
+{/if}
 
 <style>
 	.quick {
@@ -68,6 +106,11 @@
 		grid-template-columns: 1fr 1fr;
 		gap: 8px 12px;
 		padding: 12px;
+	}
+	.found {
+		padding: 12px;
+		display: grid;
+		gap: 10px;
 	}
 	.wide,
 	.acts {

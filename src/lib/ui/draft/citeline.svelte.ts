@@ -19,12 +19,16 @@ export class CiteLineState {
 	form = $state<DocCite['form']>('parenthetical');
 	marked = $state(0);
 	readonly uses;
+	/** For `cited:here`. */
+	private readonly about;
 
 	constructor(
 		readonly draft: Draft,
 		readonly target: CiteTarget
 	) {
 		this.uses = draft.uses();
+		const here = new Set([...this.uses].filter(([, u]) => u.here).map(([id]) => id));
+		this.about = { here, cited: here };
 		if (target.editing) {
 			const { line, chosen } = writeLine(target.editing.cites, (id) => labelOf(library.sources.get(id), id));
 			this.text = line;
@@ -44,7 +48,9 @@ export class CiteLineState {
 	/** Ids of matching sources for the part with the caret; none once a source is chosen there. */
 	readonly matches: string[] = $derived.by(() => {
 		void library.sources;
-		return this.part.sourceId ? [] : library.index.find(this.part.query, this.uses, 7);
+		return this.part.sourceId
+			? []
+			: library.index.find(this.part.query, { use: this.uses, about: this.about, limit: 7 });
 	});
 	readonly cites: DocCite[] = $derived.by(() => citesOfLine(this.parts, this.form, this.uniform ? [] : this.forms));
 	/** Cites with the marked match standing in for what is not chosen yet: for the preview. */

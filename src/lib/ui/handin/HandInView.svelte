@@ -43,8 +43,11 @@
 					form: m.form,
 					locale: m.locale
 				};
-				const reading = readCitations(doc, style.form);
-				const ids = new Set([...reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)), ...m.uncited]);
+				const reading = readCitations(doc, style.form, library.resolve);
+				const ids = new Set([
+					...reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)),
+					...m.uncited.map(library.resolve)
+				]);
 				cited = [...ids].map((x) => library.sources.get(x)).filter((s): s is Source => Boolean(s));
 				await worker.face.putSources(
 					cited.map((s) => $state.snapshot(s.item)),
@@ -56,7 +59,12 @@
 					problems.push(`${answer.message} This page is in APA 7th.`);
 					answer = await worker.face.useStyle('apa', 'APA 7th', '');
 				}
-				const r = await worker.face.format({ clusters: reading.clusters, uncited: m.uncited, serial: 1, full: true });
+				const r = await worker.face.format({
+					clusters: reading.clusters,
+					uncited: m.uncited.map(library.resolve),
+					serial: 1,
+					full: true
+				});
 				if (!r || !answer.ok) return;
 				result = r;
 				final = toFinal(doc, m.title, m.authors, style.form, {

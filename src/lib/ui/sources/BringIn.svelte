@@ -1,182 +1,144 @@
 <script lang="ts">
-	/** Bringing sources in: files or pasted text, a report first, then one step that can be undone. */
-	import { Modal } from 'flowbite-svelte';
-	import { FORMAT_NAMES, type ReadRecord, type ReadResult, type Skipped } from '$lib/core/exchange';
-	import { shortAuthor, titleOf, yearOf } from '$lib/core/source';
-	import { addSources, removeSources } from '$lib/data/sources';
-	import { library } from '../library.svelte';
-	import { toasts } from '../toasts.svelte';
+	/** Bringing sources in: files, pasted records, identifiers; a report first, then one step that can be undone. */
+	import { Modal, Progressbar } from 'flowbite-svelte';
+	import { untrack } from 'svelte';
+	import type { Item } from '$lib/core/csl';
 	import { download } from '../download';
 	import Btn from '../parts/Btn.svelte';
+	import PickFiles from '../parts/PickFiles.svelte';
+	import RestoreBackup from './RestoreBackup.svelte';
+	import { BringingIn } from './bring-in.svelte';
+	import ImportReport from './ImportReport.svelte';
+	import type { LibraryView } from './library-view.svelte';
+	import LookUpList from './LookUpList.svelte';
 
-	let { files, onclose }: { files: File[]; onclose: () => void } = $props();
+	interface Props {
+		files: File[];
+		view: LibraryView;
+		/** Words to begin a look-up with. */
+		question?: string;
+		onclose: () => void;
+		onopen: (id: string) => void;
+		onhand: () => void;
+	}
+	let { files, view, question = '', onclose, onopen, onhand }: Props = $props();
+	const b = new BringingIn();
 	let open = $state(true);
-	let pasted = $state('');
-	let report = $state.raw<{
-		from: string;
-		records: ReadRecord[];
-		here: ReadRecord[];
-		skipped: Skipped[];
-		format: string;
-	} | null>(null);
-	let trouble = $state('');
+	// svelte-ignore state_referenced_locally
+	let text = $state(question);
 
 	$effect(() => {
-		if (files.length) void readFiles(files);
+		const list = files;
+		if (list.length) untrack(() => void b.readFiles(list));
 	});
 	$effect(() => {
-		if (!open) onclose();
+		if (!open) {
+			b.stop();
+			onclose();
+		}
 	});
 
-	/** What stands in the library already, by identifier or by author, year and title. */
-	function fingerprint(item: ReadRecord['item']): string[] {
-		const doi = typeof item.DOI === 'string' ? item.DOI.toLowerCase().replace(/^.*?(10\.)/, '$1') : '';
-		const title = titleOf(item)
-			.normalize('NFKD')
-			.toLowerCase()
-			.replace(/[^\p{L}\p{N}]/gu, '');
-		return [doi && `doi:${doi}`, `${shortAuthor(item).toLowerCase()}|${yearOf(item)}|${title}`].filter(Boolean);
-	}
-
-	async function read(text: string, from: string) {
-		const { readReferences } = await import('$lib/core/exchange');
-		const { itemFaults } = await import('$lib/core/source/validate');
-		const r: ReadResult | null = readReferences(text);
-		if (!r) {
-			trouble = `${from} is not BibTeX, RIS or CSL-JSON as far as one can tell. Nothing was taken in.`;
-			return;
-		}
-		const skipped = [...r.skipped];
-		const known = new Set([...library.sources.values()].flatMap((s) => fingerprint(s.item)));
-		const records: ReadRecord[] = [];
-		const here: ReadRecord[] = [];
-		for (const rec of r.records) {
-			const faults = itemFaults({ ...rec.item, id: rec.item.id || 'new' });
-			if (faults.length)
-				skipped.push({ line: rec.line, what: titleOf(rec.item), why: `${faults[0].field}: ${faults[0].message}` });
-			else if (fingerprint(rec.item).some((f) => known.has(f))) here.push(rec);
-			else records.push(rec);
-		}
-		const before = report;
-		report = {
-			from: before ? `${before.from}, ${from}` : from,
-			format: FORMAT_NAMES[r.format],
-			records: [...(before?.records ?? []), ...records],
-			here: [...(before?.here ?? []), ...here],
-			skipped: [...(before?.skipped ?? []), ...skipped].sort((a, b) => a.line - b.line)
-		};
-	}
-	async function readFiles(list: File[]) {
-		trouble = '';
-		report = null;
-		for (const f of list) {
-			const bytes = new Uint8Array(await f.arrayBuffer());
-			await read(decode(bytes), f.name);
-		}
-	}
-	/** UTF-8, and Latin-1 where the bytes are no UTF-8. */
-	function decode(bytes: Uint8Array): string {
-		try {
-			return new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-		} catch (e) {
-			if (!(e instanceof TypeError)) throw e;
-			return new TextDecoder('windows-1252').decode(bytes);
-		}
+	/** What was looked up stands in the list from then on. */
+	async function read() {
+		const asked = text;
+		const done = b.paste(asked);
+		if (b.lookUps.list.length && text === asked) text = '';
+		await done;
 	}
 	async function take() {
-		if (!report) return;
-		const added = await addSources(report.records, report.from);
+		const done = await view.attempt(() => b.take());
+		if (!done) return;
+		const { added, filled } = done;
 		open = false;
-		toasts.say(`${added.length} source${added.length === 1 ? '' : 's'} brought in.`, {
-			label: 'Take back',
-			run: async () => {
-				await removeSources(added.map((s) => s.id));
-			}
-		});
+		const parts = [
+			added.length && `${added.length.toLocaleString('en')} source${added.length === 1 ? '' : 's'} brought in`,
+			filled && `${filled} completed`
+		].filter(Boolean);
+		view.say(`${parts.join(', ')}.`);
+		if (added.length === 1) onopen(added[0]);
 	}
-	function saveReport() {
-		if (!report) return;
-		const lines = [
-			`Report on ${report.from}`,
-			`Read: ${report.records.length}`,
-			...report.records.map(
-				(r) => `  line ${r.line}: ${titleOf(r.item)}${r.notes.length ? ` (${r.notes.join(' ')})` : ''}`
-			),
-			`Already here: ${report.here.length}`,
-			...report.here.map((r) => `  line ${r.line}: ${titleOf(r.item)}`),
-			`Skipped: ${report.skipped.length}`,
-			...report.skipped.map((s) => `  line ${s.line}: ${s.what}: ${s.why}`)
-		];
-		download('import-report.txt', lines.join('\n'), 'text/plain');
-	}
+	const total = $derived(b.counts.add + b.counts.fill);
 </script>
 
-<Modal bind:open title="Bring in sources" size="md" class="bring">
-	{#if trouble}<p class="trouble" role="alert">{trouble}</p>{/if}
-	{#if report}
-		<p class="sum">
-			From {report.from} ({report.format}): <b>{report.records.length} read</b>, {report.here.length} already here, {report
-				.skipped.length} skipped.
-		</p>
-		<div class="lists">
-			{#if report.records.length}
-				<h3>Read</h3>
-				<ul>
-					{#each report.records as r, i (i)}
-						<li>
-							<b>{shortAuthor(r.item) || 'No author'}</b>
-							{yearOf(r.item)} <i>{titleOf(r.item)}</i>{#if r.notes.length}<small>{r.notes.join(' ')}</small>{/if}
-						</li>
-					{/each}
-				</ul>
-			{/if}
-			{#if report.here.length}
-				<h3>Already here, left as they are</h3>
-				<ul>
-					{#each report.here as r, i (i)}<li>{shortAuthor(r.item)} {yearOf(r.item)} <i>{titleOf(r.item)}</i></li>{/each}
-				</ul>
-			{/if}
-			{#if report.skipped.length}
-				<h3>Skipped</h3>
-				<ul>
-					{#each report.skipped as s, i (i)}
-						<li><span class="place">line {s.line}</span> {s.why}<code>{s.what}</code></li>
-					{/each}
-				</ul>
-			{/if}
-		</div>
+<Modal bind:open title="Bring in sources" aria-label="Bring in sources" size="lg" class="bring">
+	{#if b.trouble}<p class="trouble" role="alert">{b.trouble}</p>{/if}
+	{#if b.backup}
+		<RestoreBackup file={b.backup} onclose={() => (open = false)} onbring={(sources) => void b.takeLibrary(sources)} />
+	{:else if b.progress}
+		<p class="sum" role="status">Reading {b.progress.file}…</p>
+		<Progressbar
+			progress={Math.round(b.progress.share * 100)}
+			size="h-1.5"
+			color="primary"
+			aria-label="How far the reading is"
+		/>
 		<div class="acts">
-			<Btn kind="quiet" onclick={saveReport}>Save this report</Btn>
+			<span class="spacer"></span>
+			<Btn kind="ghost" onclick={() => b.stop()}>Stop</Btn>
+		</div>
+	{:else if b.report}
+		<ImportReport {b} />
+		<div class="acts">
+			<Btn kind="quiet" onclick={() => download('import-report.txt', b.reportText(), 'text/plain')}
+				>Save this report</Btn
+			>
 			<span class="spacer"></span>
 			<Btn kind="ghost" onclick={() => (open = false)}>Cancel</Btn>
-			<Btn kind="primary" disabled={!report.records.length} onclick={take}>Take in {report.records.length}</Btn>
+			<Btn kind="primary" disabled={!total} onclick={take}
+				>{b.counts.add || !b.counts.fill ? `Take in ${b.counts.add.toLocaleString('en')}` : ''}{b.counts.fill
+					? `${b.counts.add ? ', complete' : 'Complete'} ${b.counts.fill}`
+					: ''}</Btn
+			>
 		</div>
 	{:else}
 		<label class="pick"
-			>Files in BibTeX, RIS or CSL-JSON
-			<input
-				type="file"
-				multiple
-				accept=".bib,.bibtex,.ris,.json,.txt"
-				onchange={(e) => void readFiles([...(e.currentTarget.files ?? [])])}
-			/></label
+			>Identifiers, addresses or words, one a line; or records of any format
+			<textarea
+				rows={b.lookUps.list.length ? 2 : 5}
+				bind:value={text}
+				placeholder={'10.5555/lk.2011.3\n978-0-306-40615-7\nlindqvist estuary\n@article{okonjo2019, …'}
+				onkeydown={(e) => {
+					if (e.key === 'Enter' && (e.ctrlKey || e.metaKey) && text.trim()) {
+						e.preventDefault();
+						void read();
+					}
+				}}></textarea></label
 		>
-		<label class="pick"
-			>Or paste records here
-			<textarea rows="8" bind:value={pasted} placeholder={'@article{okonjo2019, …'}></textarea></label
-		>
+		{#if b.lookUps.list.length}
+			<LookUpList
+				list={b.lookUps}
+				onhand={() => {
+					open = false;
+					onhand();
+				}}
+			/>
+		{/if}
 		<div class="acts">
+			<PickFiles words="Files" many onpick={(list) => void b.readFiles(list)} />
+			<PickFiles words="A folder" many folder onpick={(list) => void b.readFiles(list)} />
 			<span class="spacer"></span>
 			<Btn kind="ghost" onclick={() => (open = false)}>Cancel</Btn>
-			<Btn
-				kind="primary"
-				disabled={!pasted.trim()}
-				onclick={() => {
-					trouble = '';
-					void read(pasted, 'the pasted text');
-				}}>Read</Btn
-			>
+			{#if b.lookUps.list.length}
+				<Btn kind="ghost" disabled={!text.trim() || b.lookUps.busy} onclick={read}>Look up more</Btn>
+				<Btn
+					kind="primary"
+					disabled={b.lookUps.busy || !b.lookUps.ready.length}
+					onclick={() =>
+						b.takeDrafts(
+							b.lookUps.ready.map((l) => ({
+								name: l.question,
+								drafts: [{ item: $state.snapshot(l.items[l.chosen]) as Item }]
+							}))
+						)}>Check {b.lookUps.ready.length}</Btn
+				>
+			{:else}
+				<Btn kind="primary" disabled={!text.trim() || b.lookUps.busy} onclick={read}>Read</Btn>
+			{/if}
 		</div>
+		<p class="hint">
+			BibTeX, BibLaTeX, RIS, MEDLINE, CSL-JSON, MODS, saved web pages, PDF. Files and folders can be dropped anywhere on
+			Sources. Nothing is taken in before you have seen the report.
+		</p>
 	{/if}
 </Modal>
 
@@ -185,9 +147,8 @@
 		display: block;
 		color: var(--ink-2);
 		font-size: 13px;
-		margin-bottom: 14px;
+		margin-bottom: 10px;
 	}
-	.pick input,
 	textarea {
 		display: block;
 		width: 100%;
@@ -197,59 +158,31 @@
 		background: var(--sheet);
 		color: var(--ink);
 		padding: 9px 12px;
-		font-size: 13px;
+		font-size: 13.5px;
+		line-height: 1.5;
+	}
+	textarea::placeholder {
+		color: var(--ink-3);
 	}
 	.sum {
 		color: var(--ink);
+		margin-bottom: 10px;
 	}
-	.lists {
-		max-height: 46vh;
-		overflow: auto;
-		font-size: 13px;
-		color: var(--ink-2);
-	}
-	h3 {
-		font: 500 var(--small) / 1 var(--sans);
+	.hint {
 		color: var(--ink-3);
-		margin: 14px 0 6px;
-	}
-	li {
-		padding: 5px 0;
-		border-bottom: 1px solid var(--line-soft);
-	}
-	li b {
-		font-weight: 600;
-		color: var(--ink);
-	}
-	li i {
-		font-family: var(--serif);
-		font-style: normal;
-	}
-	code {
-		display: block;
-		color: var(--ink-3);
-		font-size: 12px;
-		overflow: hidden;
-		text-overflow: ellipsis;
-		white-space: nowrap;
-	}
-	.place {
-		color: var(--marigold);
-		font-weight: 600;
-		margin-right: 4px;
-	}
-	small {
-		display: block;
-		color: var(--ink-3);
+		font-size: 12.5px;
+		margin-top: 12px;
 	}
 	.trouble {
 		color: var(--madder);
+		margin-bottom: 10px;
 	}
 	.acts {
 		display: flex;
 		gap: 8px;
 		align-items: center;
 		margin-top: 14px;
+		flex-wrap: wrap;
 	}
 	.spacer {
 		flex: 1;

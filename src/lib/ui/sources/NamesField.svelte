@@ -1,63 +1,151 @@
 <script lang="ts">
-	/** Names, a line each; Enter for the next; how each was understood is shown. */
+	/** Names, a line each; Enter for the next; dragged or moved with Alt and the arrows; how each was understood is shown. */
+	import { flip } from 'svelte/animate';
+	import { dragHandle, dragHandleZone } from 'svelte-dnd-action';
 	import type { Name } from '$lib/core/csl';
 	import { readName, writeName } from '$lib/core/source';
-	let {
-		names,
-		label,
-		example,
-		onchange
-	}: { names: Name[]; label: string; example: string; onchange: (names: Name[]) => void } = $props();
-	let extra = $state(0);
+	import { typed } from './typed';
+	interface Props {
+		names: Name[];
+		label: string;
+		example: string;
+		onchange: (names: Name[]) => void;
+	}
+	let { names, label, example, onchange }: Props = $props();
+	interface Row {
+		id: number;
+		name: Name | null;
+	}
+	let serial = 0;
 	let root = $state<HTMLElement | null>(null);
-	const rows = $derived([
-		...names.map((n) => ({ text: writeName(n), org: Boolean(n.literal) })),
-		...Array.from({ length: Math.max(extra, names.length ? 0 : 1) }, () => ({ text: '', org: false }))
-	]);
+	let rows = $state.raw<Row[]>([]);
+	let given = '';
+	let before = '';
 
-	function commit() {
-		const list: Name[] = [];
-		for (const row of root?.querySelectorAll<HTMLElement>('.name') ?? []) {
-			const text = row.querySelector<HTMLInputElement>('input[type=text]')!.value.trim();
-			if (!text) continue;
-			const org = row.querySelector<HTMLInputElement>('input[type=checkbox]')!.checked;
-			const n = org ? { literal: text } : readName(text);
-			if (n) list.push(n);
+	$effect(() => {
+		const text = JSON.stringify(names);
+		// the same as ever is no news, and what was said here comes back later
+		if (rows.length && (text === before || text === given)) {
+			before = text;
+			return;
 		}
-		extra = 0;
-		onchange(list);
+		before = given = text;
+		rows = names.length
+			? names.map((name, i) => ({ id: rows[i]?.id ?? ++serial, name }))
+			: [{ id: ++serial, name: null }];
+	});
+
+	function say(list: Row[]) {
+		const out = list.map((r) => r.name).filter((n): n is Name => n !== null);
+		given = JSON.stringify(out);
+		onchange(out);
+	}
+	function set(i: number, text: string, org: boolean) {
+		const name = !text.trim()
+			? null
+			: org
+				? { literal: text.trim() }
+				: sameName(rows[i].name, text)
+					? rows[i].name
+					: readName(text);
+		rows = rows.map((r, k) => (k === i ? { ...r, name } : r));
+		if (!name && rows.length > 1) rows = rows.filter((_, k) => k !== i);
+		say(rows);
+	}
+	/** Parts that typing cannot say (a particle that drops) stay while the text stays. */
+	const sameName = (n: Name | null, text: string) => Boolean(n && !n.literal && writeName(n) === text.trim());
+
+	/** One more line; what stands in the lines is taken over first. */
+	function another(after: number) {
+		const next = [...rows];
+		next.splice(after + 1, 0, { id: ++serial, name: null });
+		rows = next;
+		setTimeout(() => field(after + 1)?.focus(), 30);
+	}
+	const field = (i: number) => root?.querySelectorAll<HTMLInputElement>('input[type=text]')[i];
+	function move(i: number, by: number) {
+		const to = i + by;
+		if (to < 0 || to >= rows.length) return;
+		const next = [...rows];
+		[next[i], next[to]] = [next[to], next[i]];
+		rows = next;
+		say(rows);
+		setTimeout(() => field(to)?.focus(), 30);
 	}
 	function key(e: KeyboardEvent, i: number) {
-		if (e.key !== 'Enter') return;
-		e.preventDefault();
-		commit();
-		extra = 1;
-		setTimeout(() => root?.querySelectorAll<HTMLInputElement>('input[type=text]')[i + 1]?.focus(), 60);
+		const el = e.currentTarget as HTMLInputElement;
+		if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
+			e.preventDefault();
+			move(i, e.key === 'ArrowUp' ? -1 : 1);
+		} else if (e.key === 'Enter') {
+			e.preventDefault();
+			const org = Boolean(rows[i].name?.literal);
+			if (!el.value.trim()) return;
+			set(i, el.value, org);
+			another(i);
+		}
 	}
-	const understood = (n: Name | undefined) =>
-		n && (n['non-dropping-particle'] || n.suffix)
-			? [n['non-dropping-particle'] && `particle “${n['non-dropping-particle']}”`, n.suffix && `suffix “${n.suffix}”`]
-					.filter(Boolean)
-					.join(', ')
-			: '';
+	const understood = (n: Name | null) => {
+		if (!n || n.literal) return '';
+		const parts = [
+			n['non-dropping-particle'] && `particle “${n['non-dropping-particle']}”`,
+			n['dropping-particle'] && `particle “${n['dropping-particle']}”, dropped when the family name stands alone`,
+			n.suffix && `suffix “${n.suffix}”`
+		].filter(Boolean);
+		if (parts.length) return `${parts.join(', ')}, family name “${n.family ?? ''}”`;
+		return '';
+	};
 </script>
 
 <div class="names" bind:this={root} role="group" aria-label={label}>
-	{#each rows as r, i (i)}
-		<div class="name">
-			<input
-				type="text"
-				value={r.text}
-				placeholder={example}
-				aria-label="{label} {i + 1}"
-				onchange={commit}
-				onkeydown={(e) => key(e, i)}
-			/>
-			<label><input type="checkbox" checked={r.org} onchange={commit} /> organisation</label>
-		</div>
-		{#if understood(names[i])}<small>{understood(names[i])}</small>{/if}
-	{/each}
-	<button type="button" onclick={() => (extra += 1)}>Another {label.toLowerCase()}</button>
+	<div
+		use:dragHandleZone={{
+			items: rows,
+			flipDurationMs: 120,
+			dropTargetStyle: {},
+			dragDisabled: rows.length < 2,
+			zoneTabIndex: -1
+		}}
+		onconsider={(e) => (rows = e.detail.items)}
+		onfinalize={(e) => {
+			rows = e.detail.items;
+			say(rows);
+		}}
+	>
+		{#each rows as r, i (r.id)}
+			<div animate:flip={{ duration: 120 }}>
+				<div class="name">
+					{#if rows.length > 1}
+						<span
+							class="grip"
+							use:dragHandle
+							aria-label="Move {label.toLowerCase()} {i + 1}"
+							title="Drag, or Alt with the arrows">⠿</span
+						>
+					{/if}
+					<input
+						type="text"
+						placeholder={example}
+						aria-label="{label} {i + 1}"
+						use:typed={{
+							value: r.name ? writeName(r.name) : '',
+							commit: (v) => set(i, v, Boolean(r.name?.literal))
+						}}
+						onkeydown={(e) => key(e, i)}
+					/>
+					<label
+						><input
+							type="checkbox"
+							checked={Boolean(r.name?.literal)}
+							onchange={(e) => set(i, field(i)?.value ?? '', e.currentTarget.checked)}
+						/> organisation</label
+					>
+				</div>
+				{#if understood(r.name)}<small>{understood(r.name)}</small>{/if}
+			</div>
+		{/each}
+	</div>
+	<button type="button" onclick={() => another(rows.length - 1)}>Another {label.toLowerCase()}</button>
 </div>
 
 <style>
@@ -65,6 +153,13 @@
 		display: flex;
 		gap: 8px;
 		align-items: center;
+		background: var(--sheet);
+	}
+	.grip {
+		color: var(--ink-3);
+		cursor: grab;
+		font-size: 12px;
+		line-height: 1;
 	}
 	input[type='text'] {
 		flex: 1;

@@ -1,136 +1,181 @@
 <script lang="ts">
 	/** The library: one wide list in which a source opens in place. */
-	import { liveQuery } from 'dexie';
+	import { onDestroy, onMount, tick, untrack } from 'svelte';
 	import { page } from '$app/state';
-	import { Select } from 'flowbite-svelte';
-	import { addSources, putBack, removeSources } from '$lib/data/sources';
-	import { allUses, type Use } from '$lib/data/uses';
-	import { kindOf, placeOf, shortAuthor, titleOf, yearOf, type Source } from '$lib/core/source';
+	import { replaceState } from '$app/navigation';
+	import { addSources, removeSources } from '$lib/data/sources';
+	import { titleOf } from '$lib/core/source';
+	import { readQuery } from '$lib/core/search';
 	import { library } from '../library.svelte';
-	import { toasts } from '../toasts.svelte';
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../parts/Btn.svelte';
+	import Backup from './Backup.svelte';
 	import BringIn from './BringIn.svelte';
+	import ColumnsMenu from './ColumnsMenu.svelte';
+	import Deleting from './Deleting.svelte';
+	import Facets from './Facets.svelte';
+	import { filesOf } from './files';
+	import { LibraryView } from './library-view.svelte';
 	import OpenSource from './OpenSource.svelte';
+	import Selected from './Selected.svelte';
+	import SourceRow from './SourceRow.svelte';
+	import { RowWindow } from './table.svelte';
+	import TidyPanel from './TidyPanel.svelte';
+	import TwicePanel from './TwicePanel.svelte';
 
-	let query = $state('');
-	let kind = $state('');
-	let citedOnly = $state(false);
-	let sort = $state<{ by: 'author' | 'year' | 'title' | 'kind' | 'cited'; down: boolean }>({
-		by: 'author',
-		down: false
-	});
-	let open = $state<string | null>(page.url.searchParams.get('open'));
-	let picked = $state<Set<string>>(new Set());
+	const view = new LibraryView();
+	const rows = new RowWindow();
+	const { table } = view;
 	let bringing = $state(false);
-	let uses = $state.raw<Map<string, Use[]>>(new Map());
-	let shown = $state(page.url.searchParams.has('open') ? 100_000 : 200);
-	let lastPicked = -1;
+	let files = $state.raw<File[]>([]);
+	let dropping = $state(false);
+	let width = $state(1280);
+	let merging = $state.raw<string[] | null>(null);
+	let deleting = $state.raw<string[] | null>(null);
+	let list = $state<HTMLElement | null>(null);
+	let search = $state<HTMLInputElement | null>(null);
+	/** What is in the search field; what is searched for follows a moment later when the library is large. */
+	let typed = $state('');
+
+	onMount(() => {
+		const q = page.url.searchParams;
+		typed = view.query = q.get('find') ?? '';
+		view.panel = (q.get('show') ?? '') as typeof view.panel;
+		void view.start().then(async () => {
+			const id = q.get('open');
+			if (!id) return;
+			await goTo(library.resolve(id));
+		});
+		return () => view.stop();
+	});
+	onDestroy(() => rows.destroy());
 
 	$effect(() => {
-		if (!library.ready || library.trouble) return;
-		const sub = liveQuery(() => allUses()).subscribe({ next: (u) => (uses = u) });
-		return () => sub.unsubscribe();
+		table.ranked = view.query.trim() !== '';
+		table.data = view.found;
+		table.counts = view.counts;
 	});
-
-	const count = (id: string) => uses.get(id)?.length ?? 0;
-	const all = $derived([...library.sources.values()]);
-	const kinds = $derived(
-		[...new Set(all.map((s) => s.item.type))].map((t) => kindOf(t)).sort((a, b) => a.name.localeCompare(b.name))
-	);
-	const rows = $derived.by((): Source[] => {
-		const q = query.trim();
-		// the index is no state of its own: it changes with the sources
-		void library.sources;
-		let list = q
-			? library.index
-					.find(q, undefined, 5000)
-					.map((id) => library.sources.get(id)!)
-					.filter(Boolean)
-			: all;
-		if (kind) list = list.filter((s) => s.item.type === kind);
-		if (citedOnly) list = list.filter((s) => count(s.id));
-		if (q && sort.by === 'author' && !sort.down) return list;
-		const value: Record<typeof sort.by, (s: Source) => string | number> = {
-			author: (s) => shortAuthor(s.item) || titleOf(s.item),
-			year: (s) => yearOf(s.item),
-			title: (s) => titleOf(s.item),
-			kind: (s) => kindOf(s.item.type).name,
-			cited: (s) => count(s.id)
-		};
-		const compare = new Intl.Collator('en', { sensitivity: 'base', numeric: true }).compare;
-		const of = value[sort.by];
-		return [...list].sort((a, b) => {
-			const x = of(a);
-			const y = of(b);
-			const d = typeof x === 'number' ? x - (y as number) : compare(x, y as string);
-			return sort.down ? -d : d;
+	$effect(() => {
+		const id = view.open;
+		// an opened source keeps its place, whatever is typed into it
+		untrack(() => {
+			table.pinned = id ? (library.sources.get(id) ?? null) : null;
+			view.openAt = id ? table.rows.findIndex((s) => s.id === id) : -1;
 		});
 	});
+	const listed = $derived(table.rows);
+	$effect(() => {
+		const l = listed;
+		void view.open;
+		if (list && !view.panel) rows.mount(l.length, list.offsetTop, (i) => l[i]?.id ?? String(i));
+	});
+	$effect(() => {
+		void library.sources;
+		if (library.ready && !library.trouble) untrack(() => view.lookSoon());
+	});
+	$effect(() => {
+		table.narrow = width <= 1000;
+	});
+	const unknown = $derived(readQuery(view.query).unknown);
+	const template = $derived(table.shown.map((c) => c.width).join(' '));
 
-	/** A source that is asked for by address is brought into sight. */
-	const asked = page.url.searchParams.get('open');
-	function reveal(el: HTMLElement, id: string) {
-		if (id === asked) requestAnimationFrame(() => el.scrollIntoView({ block: 'center' }));
+	/** Opens a source and brings it into sight, once it is there. */
+	async function goTo(id: string) {
+		await library.settled();
+		view.open = id;
+		await tick();
+		const at = table.rows.findIndex((s) => s.id === id);
+		if (at < 0) return;
+		requestAnimationFrame(() => rows.reveal(at));
+		// an opened row has its height a moment later, and the page its length
+		setTimeout(() => view.open === id && rows.reveal(at), 150);
 	}
-
+	function find(text: string) {
+		view.query = text;
+		view.open = null;
+		table.clear();
+		if (view.panel) show('');
+	}
+	function show(panel: typeof view.panel) {
+		view.panel = panel;
+		const url = new URL(page.url);
+		if (panel) url.searchParams.set('show', panel);
+		else url.searchParams.delete('show');
+		replaceState(url, {});
+		if (panel && !view.findings) void view.look();
+		window.scrollTo({ top: 0 });
+	}
 	async function add() {
-		const [s] = await addSources([{ item: { id: '', type: 'book', title: '' } }], 'typed');
-		open = s.id;
-		query = '';
-		kind = '';
+		show('');
+		view.resetFilters();
+		typed = '';
+		const added = await view.attempt(() =>
+			addSources([{ item: { id: '', type: 'book', title: '' } }], 'typed', undefined, 'Added a source')
+		);
+		if (!added) return;
+		const [s] = added;
+		await goTo(s.id);
+		setTimeout(() => document.querySelector<HTMLElement>(`#kind-${CSS.escape(s.id)}`)?.focus(), 150);
 	}
-	async function remove(ids: string[]) {
-		const gone = await removeSources(ids);
-		picked = new Set();
-		if (open && ids.includes(open)) open = null;
-		const cited = ids.reduce((n, id) => n + count(id), 0);
-		toasts.say(
+	/** What is cited is asked about first; the rest goes at once and can come back. */
+	async function remove(ids: string[], sure = false) {
+		if (!sure && ids.some((id) => view.counts.get(id))) {
+			deleting = ids;
+			return;
+		}
+		deleting = null;
+		const cited = ids.reduce((n, id) => n + (view.counts.get(id) ?? 0), 0);
+		const gone = await view.attempt(() => removeSources(ids));
+		if (!gone) return;
+		table.clear();
+		if (view.open && ids.includes(view.open)) view.open = null;
+		view.say(
 			`${gone.length === 1 ? `“${titleOf(gone[0].item)}” is` : `${gone.length} sources are`} out of the library${cited ? `; ${cited} citation${cited === 1 ? ' shows' : 's show'} a gap` : ''}.`,
-			{
-				label: 'Bring back',
-				run: () => putBack(gone)
-			}
+			'Bring back'
 		);
 	}
-	function pick(i: number, id: string, e: MouseEvent) {
-		const next = new Set(picked);
-		if (e.shiftKey && lastPicked >= 0) {
-			const [a, b] = [Math.min(lastPicked, i), Math.max(lastPicked, i)];
-			for (const s of rows.slice(a, b + 1)) next.add(s.id);
-		} else if (next.has(id)) next.delete(id);
-		else next.add(id);
-		lastPicked = i;
-		picked = next;
+	function merge(ids: string[]) {
+		merging = ids;
+		deleting = null;
+		show('twice');
 	}
-	function sortBy(by: typeof sort.by) {
-		sort = { by, down: sort.by === by ? !sort.down : by === 'cited' };
-	}
-	async function save(format: 'bibtex' | 'ris' | 'csl-json') {
-		const { writeBibtex, writeCslJson, writeRis } = await import('$lib/core/exchange');
-		const { download } = await import('../download');
-		const list = all.filter((s) => picked.has(s.id));
-		const write = { bibtex: writeBibtex, ris: writeRis, 'csl-json': writeCslJson }[format];
-		const ext = { bibtex: 'bib', ris: 'ris', 'csl-json': 'json' }[format];
-		download(`sources.${ext}`, write(list), 'text/plain');
-	}
-	const columns: { by: typeof sort.by; name: string; cls?: string }[] = [
-		{ by: 'author', name: 'Author' },
-		{ by: 'year', name: 'Year' },
-		{ by: 'title', name: 'Title' }
-	];
-	let dropping = $state(false);
-	let files = $state.raw<File[]>([]);
-	function dropped(e: DragEvent) {
+	async function dropped(e: DragEvent) {
 		dropping = false;
-		const list = [...(e.dataTransfer?.files ?? [])];
-		if (!list.length) return;
+		if (!e.dataTransfer?.types.includes('Files')) return;
 		e.preventDefault();
-		files = list;
+		const got = await filesOf(e.dataTransfer);
+		if (!got.length) return;
+		files = got;
 		bringing = true;
 	}
+	function keys(e: KeyboardEvent) {
+		const t = e.target as HTMLElement;
+		const writing = t.closest('input:not([type=checkbox]), textarea, select, [contenteditable="true"], dialog');
+		const mod = e.ctrlKey || e.metaKey;
+		if (mod && e.key.toLowerCase() === 'z' && !writing) {
+			e.preventDefault();
+			void (e.shiftKey ? view.redo() : view.undo());
+		} else if (mod && e.key.toLowerCase() === 'a' && !writing && !view.panel) {
+			e.preventDefault();
+			table.pickAll();
+		} else if (e.key === '/' && !writing && !mod) {
+			e.preventDefault();
+			search?.focus();
+			search?.select();
+		} else if (e.key === 'Escape' && !writing && view.open) view.open = null;
+		else if ((e.key === 'ArrowDown' || e.key === 'ArrowUp') && t.classList.contains('opener')) {
+			const at = Number(t.closest('li')?.dataset.index) + (e.key === 'ArrowDown' ? 1 : -1);
+			if (at < 0 || at >= listed.length) return;
+			e.preventDefault();
+			const next = () => document.querySelector<HTMLElement>(`li[data-index="${at}"] .opener`);
+			if (!next()) rows.reveal(at);
+			requestAnimationFrame(() => next()?.focus());
+		}
+	}
+	const arrow = (id: string) => (view.query.trim() || table.sort?.by !== id ? '' : table.sort.down ? ' ↓' : ' ↑');
 </script>
 
+<svelte:window onkeydown={keys} bind:innerWidth={width} />
 <svelte:head><title>Sources · Rapid Quill</title></svelte:head>
 <Bar here="Sources">
 	<Btn kind="ghost" onclick={() => (bringing = true)}>Bring in</Btn>
@@ -153,122 +198,157 @@
 		<input
 			class="field"
 			type="search"
-			bind:value={query}
-			placeholder="Find by anything you remember: okafor eels, 1868, archive"
+			bind:this={search}
+			bind:value={typed}
+			oninput={() => find(typed)}
+			placeholder="Find by anything you remember: okafor eels, year:1868-1900, tag:archive"
 			aria-label="Find sources"
+			aria-describedby={unknown.length ? 'find-unknown' : undefined}
 		/>
-		<Select
-			size="sm"
-			class="kind"
-			bind:value={kind}
-			aria-label="Kind of source"
-			placeholder=""
-			items={[{ value: '', name: 'Any kind' }, ...kinds.map((k) => ({ value: k.type, name: k.name }))]}
-		/>
-		<button
-			type="button"
-			class="facet"
-			class:on={citedOnly}
-			aria-pressed={citedOnly}
-			onclick={() => (citedOnly = !citedOnly)}>Cited <b>{all.filter((s) => count(s.id)).length}</b></button
-		>
+		<Facets {view} onshow={show} />
 	</div>
-	{#if picked.size}
-		<div class="picked" role="toolbar" aria-label="With the selected sources">
-			<b>{picked.size} selected</b>
-			<Btn kind="ghost" onclick={() => save('bibtex')}>Save as BibTeX</Btn>
-			<Btn kind="ghost" onclick={() => save('ris')}>RIS</Btn>
-			<Btn kind="ghost" onclick={() => save('csl-json')}>CSL-JSON</Btn>
-			<Btn kind="ghost" onclick={() => remove([...picked])}>Delete</Btn>
-			<Btn kind="quiet" onclick={() => (picked = new Set())}>Clear the selection</Btn>
-		</div>
+	{#if unknown.length}
+		<p class="hint" id="find-unknown">
+			“{unknown.join('”, “')}” is no field word. There are author: title: in: year: tag: shelf: kind: cited: has: no:
+			key: note: and flagged.
+		</p>
 	{/if}
-	<div class="grid h">
-		<span></span>
-		{#each columns as c (c.by)}
-			<button type="button" onclick={() => sortBy(c.by)} aria-label="Sort by {c.name}"
-				>{c.name}{sort.by === c.by ? (sort.down ? ' ↓' : ' ↑') : ''}</button
-			>
-		{/each}
-		<span>In</span>
-		<button type="button" onclick={() => sortBy('kind')} aria-label="Sort by kind"
-			>Kind{sort.by === 'kind' ? (sort.down ? ' ↓' : ' ↑') : ''}</button
-		>
-		<button type="button" class="n" onclick={() => sortBy('cited')} aria-label="Sort by times cited"
-			>Cited{sort.by === 'cited' ? (sort.down ? ' ↓' : ' ↑') : ''}</button
-		>
-	</div>
-	<ul aria-label="Sources">
-		{#each rows.slice(0, shown) as s, i (s.id)}
-			<li class:open={open === s.id} use:reveal={s.id}>
-				<div class="grid">
-					<input
-						type="checkbox"
-						class="box"
-						checked={picked.has(s.id)}
-						aria-label="Select {titleOf(s.item)}"
-						onclick={(e) => pick(i, s.id, e)}
-					/>
-					<button
-						type="button"
-						class="opener"
-						aria-expanded={open === s.id}
-						onclick={() => (open = open === s.id ? null : s.id)}
+	{#if table.pickedIds.length && !view.panel}
+		<Selected {view} onmerge={merge} onremove={remove} />
+	{/if}
+	{#if deleting}
+		<Deleting
+			{view}
+			ids={deleting}
+			onkeep={() => (deleting = null)}
+			ondelete={(ids) => remove(ids, true)}
+			onmerge={merge}
+		/>
+	{/if}
+	{#if view.panel === 'tidy'}
+		<TidyPanel
+			{view}
+			onclose={() => show('')}
+			ongo={(id) => {
+				typed = '';
+				void goTo(id);
+			}}
+		/>
+	{:else if view.panel === 'twice'}
+		<TwicePanel
+			{view}
+			chosen={merging}
+			onclose={() => {
+				merging = null;
+				table.clear();
+				show('');
+			}}
+		/>
+	{:else}
+		<div class="grid h" style:--columns={template}>
+			<span></span>
+			{#each table.shown as c (c.id)}
+				<button
+					type="button"
+					class:n={c.numeric}
+					onclick={() => view.sortBy(c.id)}
+					aria-label="Sort by {c.id === 'cited' ? 'times cited' : c.name}">{c.name}{arrow(c.id)}</button
+				>
+			{/each}
+			<ColumnsMenu {view} />
+		</div>
+		<ul aria-label="Sources" bind:this={list} style:height="{rows.height}px">
+			{#each rows.items as r (r.index)}
+				{@const s = listed[r.index]}
+				{#if s}
+					<li
+						class:open={view.open === s.id}
+						style:transform="translateY({r.start}px)"
+						use:rows.measure={{ index: r.index, open: view.open === s.id }}
+						aria-posinset={r.index + 1}
+						aria-setsize={listed.length}
 					>
-						<b class:untold={!shortAuthor(s.item)}>{shortAuthor(s.item) || 'No author'}</b>
-						<span class="y">{yearOf(s.item) || '–'}</span>
-						<span class="t">{titleOf(s.item)}</span>
-						<span class="where">{placeOf(s.item)}</span>
-						<span>{kindOf(s.item.type).name.toLowerCase()}</span>
-						<span class="n">{count(s.id) || '–'}</span>
-					</button>
-				</div>
-				{#if open === s.id}
-					<OpenSource source={s} uses={uses.get(s.id) ?? []} onremove={() => remove([s.id])} />
+						<SourceRow
+							source={s}
+							columns={table.shown}
+							{template}
+							cited={view.counts.get(s.id) ?? 0}
+							untidy={view.findings?.get(s.id)?.length ?? 0}
+							open={view.open === s.id}
+							picked={Boolean(table.picked[s.id])}
+							onpick={(range) => table.pick(r.index, range)}
+							onopen={() => (view.open = view.open === s.id ? null : s.id)}
+						/>
+						{#if view.open === s.id}
+							{#key s.id}<OpenSource source={s} {view} onremove={() => remove([s.id])} />{/key}
+						{/if}
+					</li>
 				{/if}
-			</li>
-		{/each}
-	</ul>
-	{#if rows.length > shown}
-		<Btn kind="ghost" onclick={() => (shown += 500)}>Show more of {rows.length.toLocaleString('en')}</Btn>
-	{/if}
-	{#if library.ready && !rows.length}
-		<div class="none">
-			{#if all.length === 0}
-				<h2>The library is empty</h2>
-				<p>
-					Bring in a BibTeX, RIS or CSL-JSON file, or enter a source by hand. One library serves all your manuscripts.
-				</p>
-				<p><Btn kind="primary" onclick={() => (bringing = true)}>Bring in</Btn></p>
-			{:else}
-				<p>
-					No source matches{query ? ` “${query}”` : ' these choices'}.
-					<button
-						type="button"
-						class="link"
-						onclick={() => {
-							query = '';
-							kind = '';
-							citedOnly = false;
-						}}>Show all {all.length}</button
-					>
-				</p>
-			{/if}
-		</div>
+			{/each}
+		</ul>
+		{#if library.ready && !listed.length}
+			<div class="none">
+				{#if library.trouble}
+					<p>{library.trouble}</p>
+				{:else if view.all.length === 0}
+					<h2>The library is empty</h2>
+					<p>
+						Bring in a file from a database, paste identifiers or addresses, drop a PDF, or enter a source by hand. One
+						library serves all your manuscripts.
+					</p>
+					<p><Btn kind="primary" onclick={() => (bringing = true)}>Bring in</Btn></p>
+				{:else if library.indexed < view.all.length}
+					<p>
+						Still reading the library: {library.indexed.toLocaleString('en')} of {view.all.length.toLocaleString('en')} can
+						be found so far.
+					</p>
+				{:else}
+					<p>
+						No source matches{view.query ? ` “${view.query}”` : ' these choices'}.
+						<button
+							type="button"
+							class="link"
+							onclick={() => {
+								typed = '';
+								view.resetFilters();
+							}}>Show all {view.all.length.toLocaleString('en')}</button
+						>
+						{#if view.query}or <button type="button" class="link" onclick={() => (bringing = true)}>look it up</button
+							>{/if}
+					</p>
+				{/if}
+			</div>
+		{/if}
 	{/if}
 </main>
 <footer class="foot">
-	<span>{all.length.toLocaleString('en')} sources</span>
-	{#if rows.length !== all.length}<span>{rows.length.toLocaleString('en')} shown</span>{/if}
-	<span>{all.filter((s) => count(s.id)).length} cited</span>
+	<span>{view.all.length.toLocaleString('en')} sources</span>
+	{#if listed.length !== view.all.length && !view.panel}<span>{listed.length.toLocaleString('en')} shown</span>{/if}
+	<span>{view.citedCount.toLocaleString('en')} cited</span>
+	{#if library.indexed < view.all.length}<span>{library.indexed.toLocaleString('en')} can be found so far</span>{/if}
+	{#if view.undoName}
+		<button type="button" class="link" onclick={() => view.undo()} title="Ctrl+Z"
+			>Undo: {view.undoName[0].toLowerCase() + view.undoName.slice(1)}</button
+		>
+	{/if}
+	<span class="spacer"></span>
+	<Backup />
 </footer>
 {#if bringing}
 	<BringIn
 		{files}
+		{view}
+		question={view.query && !listed.length ? view.query : ''}
 		onclose={() => {
 			bringing = false;
 			files = [];
 		}}
+		onopen={(id) => {
+			typed = '';
+			view.resetFilters();
+			void goTo(id);
+		}}
+		onhand={add}
 	/>
 {/if}
 
@@ -301,123 +381,51 @@
 	.field::placeholder {
 		color: var(--ink-3);
 	}
-	.facet {
-		border: 1px solid var(--line);
-		border-radius: 99px;
-		padding: 7px 12px;
-		font-size: 12.5px;
-		color: var(--ink-2);
-		cursor: pointer;
-		white-space: nowrap;
-	}
-	.facet b {
-		font-weight: 600;
-		color: var(--ink);
-		font-variant-numeric: tabular-nums;
-	}
-	.facet.on {
-		border-color: var(--verdigris);
-		color: var(--verdigris-strong);
-		background: var(--verdigris-tint);
-	}
-	.grid.h,
-	.opener {
+	.grid.h {
 		display: grid;
-		grid-template-columns: minmax(110px, 190px) 78px minmax(0, 1fr) minmax(90px, 190px) 130px 50px;
+		grid-template-columns: 24px var(--columns) 24px;
 		gap: 0 14px;
 		align-items: baseline;
-	}
-	.grid {
-		font-size: 13.5px;
-		border-bottom: 1px solid var(--line-soft);
-		color: var(--ink-2);
-	}
-	.grid.h {
-		grid-template-columns: 24px minmax(110px, 190px) 78px minmax(0, 1fr) minmax(90px, 190px) 130px 50px;
 		padding: 8px 12px;
 		font-size: var(--small);
 		color: var(--ink-3);
-		border-color: var(--line);
+		border-bottom: 1px solid var(--line);
 	}
 	.grid.h button {
 		text-align: left;
 		cursor: pointer;
 		color: inherit;
+		white-space: nowrap;
 	}
 	.grid.h .n {
 		text-align: right;
 	}
-	li .grid {
-		display: grid;
-		grid-template-columns: 24px minmax(0, 1fr);
-		gap: 0 14px;
-		padding-left: 12px;
-		align-items: center;
+	ul {
+		position: relative;
 	}
-	li .grid:hover {
-		background: var(--desk-raised);
-	}
-	.opener {
-		text-align: left;
-		padding: 8px 12px 8px 0;
-		cursor: pointer;
-	}
-	.opener > * {
-		overflow: hidden;
-		text-overflow: ellipsis;
-		white-space: nowrap;
-	}
-	.opener b {
-		font-weight: 600;
-		color: var(--ink);
-	}
-	.opener b.untold {
-		font-weight: 400;
-		color: var(--ink-3);
-	}
-	.opener .y,
-	.n {
-		font-variant-numeric: tabular-nums;
-	}
-	.opener .n {
-		text-align: right;
-	}
-	.opener .t {
-		font: 400 14.5px/1.35 var(--serif);
-		color: var(--ink);
-	}
-	.box {
-		width: 15px;
-		height: 15px;
-		border: 1.5px solid var(--ink-3);
-		border-radius: 3px;
-		background: var(--sheet);
-		accent-color: var(--verdigris);
-	}
-	.box:checked {
-		background-color: var(--verdigris);
+	li {
+		position: absolute;
+		left: 0;
+		right: 0;
+		top: 0;
 	}
 	li.open {
+		z-index: 2;
+		left: -12px;
+		right: -12px;
+		padding: 4px 11px 18px;
 		background: var(--sheet);
 		border: 1px solid var(--line);
 		border-radius: var(--r3);
 		box-shadow: var(--lift);
-		margin: 6px -12px 10px;
-		padding: 6px 12px 18px;
 	}
-	li.open .grid {
-		border-color: transparent;
-		background: none;
+	.hint {
+		color: var(--ink-2);
+		font-size: 12.5px;
+		padding: 0 12px 8px;
 	}
-	li.open .opener .t {
-		white-space: normal;
-	}
-	.picked {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-		padding: 0 0 8px 12px;
-		flex-wrap: wrap;
+	.spacer {
+		flex: 1;
 	}
 	.none {
 		padding: 40px 12px;
@@ -439,6 +447,7 @@
 	.foot {
 		position: sticky;
 		bottom: 0;
+		z-index: 3;
 		background: var(--desk);
 		display: flex;
 		gap: var(--s5);
@@ -454,16 +463,11 @@
 		.lib {
 			padding: 0 18px 60px;
 		}
-		.grid.h,
-		.opener {
-			grid-template-columns: minmax(90px, 140px) 60px minmax(0, 1fr) 100px 44px;
+		.tools {
+			flex-wrap: wrap;
 		}
-		.grid.h {
-			grid-template-columns: 24px minmax(90px, 140px) 60px minmax(0, 1fr) 100px 44px;
-		}
-		.grid.h > :nth-child(5),
-		.opener .where {
-			display: none;
+		.field {
+			flex-basis: 100%;
 		}
 	}
 </style>

@@ -1,0 +1,84 @@
+import { expect, test } from '@playwright/test';
+import { expectAccessible, openDraft, openSources, watchErrors } from './helpers';
+
+test('tidy: one, all of a kind, leave for ever; each can be taken back', async ({ page }) => {
+	const done = watchErrors(page);
+	await openSources(page);
+	await page.getByRole('button', { name: /^To tidy \d+/ }).click();
+	const panel = page.getByRole('region', { name: 'To tidy' });
+	const capitals = panel.getByRole('region', { name: 'Titles in capitals' });
+	await expect(capitals).toContainText('EELS AND THE LIT CHANNEL');
+	await expect(capitals).toContainText('Eels and the lit channel: A net survey');
+	await expectAccessible(page);
+	await capitals.getByRole('button', { name: /^Mend: In capitals throughout, Okafor 1997/ }).click();
+	await expect(capitals).toHaveCount(0);
+	await page.getByRole('button', { name: 'Take back' }).click();
+	await expect(capitals).toContainText('EELS AND THE LIT CHANNEL');
+	const stops = panel.getByRole('region', { name: 'Marks at the end' });
+	await stops.getByRole('button', { name: /^Mend all/ }).click();
+	await expect(stops).toHaveCount(0);
+	const doi = panel.getByRole('region', { name: 'DOIs with more than the DOI' });
+	await doi.getByRole('button', { name: /^Leave for ever/ }).click();
+	await expect(doi).toHaveCount(0);
+	await page.reload();
+	await expect(panel.getByRole('region', { name: 'Titles in capitals' })).toBeVisible();
+	await expect(doi).toHaveCount(0);
+	done();
+});
+
+test('in the opened source: what to mend, one click or all at once', async ({ page }) => {
+	await page.goto('/sources?open=okafor1997');
+	const mend = page.getByRole('list', { name: 'To mend' });
+	await expect(mend.getByRole('listitem')).toHaveCount(3);
+	await page.getByRole('button', { name: 'Mend all 3' }).click();
+	await expect(mend).toHaveCount(0);
+	await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Eels and the lit channel: A net survey');
+	await expect(page.getByLabel('DOI', { exact: true })).toHaveValue('10.5555/lfe.1997.11');
+	await page.getByRole('button', { name: /^Undo: mended 3 things/ }).click();
+	await expect(mend.getByRole('listitem')).toHaveCount(3);
+});
+
+test('two that are one: merged field by field, citations follow at once, and undo parts them', async ({
+	page,
+	context
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	const library = await context.newPage();
+	await openSources(library);
+	await library.getByRole('button', { name: /^Perhaps twice/ }).click();
+	const panel = library.getByRole('region', { name: 'Perhaps twice' });
+	await expect(panel).toContainText('The same DOI');
+	await expect(panel.getByRole('radio', { name: 'Title: Mapping the gaslit quays', exact: true })).toBeChecked();
+	await expectAccessible(library);
+	// the citations are those of the first; the second is kept
+	await panel.getByRole('radio', { name: /Keep the key okonjo2019dup/ }).check();
+	await panel.getByRole('radio', { name: 'Author: Okonjo, A.; Brandt, L.M.' }).check();
+	await panel.getByRole('radio', { name: /^Title: Mapping the Gaslit Quays\./ }).check();
+	await panel.getByRole('button', { name: 'Merge into one' }).click();
+	await expect(library.getByText(/Merged 2 sources into one; \d+ citations follow it/)).toBeVisible();
+	await expect(library.getByText('66 sources')).toBeVisible();
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet).not.toContainText('source missing');
+	await expect(sheet.getByRole('list', { name: 'Bibliography entries' })).toContainText('Mapping the Gaslit Quays.');
+	await library.getByRole('button', { name: /^Undo: merged 2 sources/ }).click();
+	await expect(library.getByText('67 sources')).toBeVisible();
+	await expect(sheet.getByRole('list', { name: 'Bibliography entries' })).toContainText('Mapping the gaslit quays.');
+	await expect(panel.getByRole('button', { name: 'They are two works' })).toBeVisible();
+	await panel.getByRole('button', { name: 'They are two works' }).click();
+	await expect(panel).toContainText('Nothing is here twice');
+	await library.reload();
+	await expect(library.getByRole('region', { name: 'Perhaps twice' })).toContainText('Nothing is here twice');
+	done();
+});
+
+test('any selected sources can be merged', async ({ page }) => {
+	await openSources(page);
+	await page.getByRole('checkbox').nth(0).click();
+	await page.getByRole('checkbox').nth(1).click();
+	await page.getByRole('button', { name: 'Merge', exact: true }).click();
+	const panel = page.getByRole('region', { name: 'Perhaps twice' });
+	await expect(panel).toContainText('You chose them');
+	await panel.getByRole('button', { name: 'Merge into one' }).click();
+	await expect(page.getByText('66 sources')).toBeVisible();
+});

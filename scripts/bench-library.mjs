@@ -1,0 +1,179 @@
+/**
+ * The library in the built app, in Chromium: 50,000 sources are put into its database, then what a person waits for is
+ * measured: the first answer to a key, scrolling, and an import of 10,000 entries during which the page must not stop.
+ */
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { chromium } from '@playwright/test';
+import { build } from 'vite';
+import { CHROMIUM, ensureBrowser, root } from './ensure.mjs';
+
+const PORT = '4191';
+const quantile = (list, q) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * q))];
+
+export async function benchLibrary(small) {
+	ensureBrowser();
+	if (!existsSync(join(root, 'build', 'index.js')))
+		spawnSync('npm', ['run', '-s', 'build'], { cwd: root, stdio: 'inherit' });
+	const out = join(root, '.cache', 'bench-corpus');
+	await build({
+		configFile: false,
+		root,
+		logLevel: 'error',
+		build: { ssr: join(root, 'bench', 'library.ts'), outDir: out, emptyOutDir: true, minify: false, target: 'node20' },
+		resolve: { alias: { $lib: join(root, 'src', 'lib') } }
+	});
+	const { asSource, makeLibrary } = await import(pathToFileURL(join(out, 'library.js')).href);
+	const server = spawn(process.execPath, ['build/index.js'], {
+		cwd: root,
+		env: { ...process.env, HOST: '127.0.0.1', PORT }
+	});
+	const browser = await chromium.launch({
+		executablePath: CHROMIUM,
+		args: ['--no-sandbox', '--disable-gpu', '--enable-precise-memory-info']
+	});
+	try {
+		const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+		const base = `http://127.0.0.1:${PORT}`;
+		for (let i = 0; i < 50; i++) {
+			const up = await fetch(base).then(
+				(r) => r.ok,
+				() => false
+			);
+			if (up) break;
+			await new Promise((r) => setTimeout(r, 200));
+		}
+		await page.goto(base);
+		await page.getByRole('heading', { name: 'On the desk' }).waitFor();
+		const COUNT = small ? 5000 : 50_000;
+		const sources = makeLibrary(COUNT, 5).map(asSource);
+		for (let i = 0; i < sources.length; i += 5000)
+			await page.evaluate(
+				(part) =>
+					new Promise((ok, no) => {
+						const open = indexedDB.open('rapid-quill');
+						open.onerror = () => no(open.error);
+						open.onsuccess = () => {
+							const t = open.result.transaction('sources', 'readwrite');
+							for (const s of part) t.objectStore('sources').put(s);
+							t.oncomplete = () => {
+								open.result.close();
+								ok();
+							};
+							t.onerror = () => no(t.error);
+						};
+					}),
+				sources.slice(i, i + 5000)
+			);
+		const begun = Date.now();
+		await page.goto(`${base}/sources`);
+		await page.locator('.opener').first().waitFor();
+		const shown = Date.now() - begun;
+		await page.waitForFunction(() => !/can be found so far/.test(document.body.textContent ?? ''), null, {
+			timeout: 120_000
+		});
+		const found = Date.now() - begun;
+		console.log(`\nChromium ${browser.version()}, the app, ${COUNT.toLocaleString('en')} sources`);
+		console.log(
+			`  list shown after ${(shown / 1000).toFixed(1)} s, all to be found after ${(found / 1000).toFixed(1)} s`
+		);
+
+		const keys = await page.evaluate(async () => {
+			const input = document.querySelector('input[type=search]');
+			const times = [];
+			const settle = () => new Promise((r) => requestAnimationFrame(() => setTimeout(r, 0)));
+			for (const q of [
+				'okafor harbour',
+				'lindqvist 1997',
+				'lamp quay',
+				'nakagwa moth',
+				'silva tide 19',
+				'year:1990-2000 eel'
+			]) {
+				for (let n = 1; n <= q.length; n++) {
+					const begun = performance.now();
+					input.value = q.slice(0, n);
+					input.dispatchEvent(new InputEvent('input', { bubbles: true }));
+					// the rows of the answer are in the document with the next frame
+					await new Promise((r) => requestAnimationFrame(r));
+					times.push(performance.now() - begun);
+					await settle();
+				}
+			}
+			input.value = '';
+			input.dispatchEvent(new InputEvent('input', { bubbles: true }));
+			await settle();
+			return times;
+		});
+		console.log(
+			`  a key to its first rows: median ${quantile(keys, 0.5).toFixed(1)} ms, 95th ${quantile(keys, 0.95).toFixed(1)} ms, most ${Math.max(...keys).toFixed(1)} ms (${keys.length} keys, a frame included)`
+		);
+
+		const frames = await page.evaluate(async () => {
+			const gaps = [];
+			let last = performance.now();
+			for (let i = 0; i < 180; i++) {
+				window.scrollBy(0, i < 120 ? 260 : 40_000);
+				await new Promise((r) => requestAnimationFrame(r));
+				const now = performance.now();
+				gaps.push(now - last);
+				last = now;
+			}
+			const rows = document.querySelectorAll('.opener').length;
+			window.scrollTo(0, 0);
+			return { gaps, rows };
+		});
+		console.log(
+			`  scrolling: a frame ${quantile(frames.gaps, 0.5).toFixed(1)} ms, 95th ${quantile(frames.gaps, 0.95).toFixed(1)}, most ${Math.max(...frames.gaps).toFixed(1)}; ${frames.rows} rows drawn`
+		);
+		const heap = await page.evaluate(() => performance.memory.usedJSHeapSize / 1048576);
+		console.log(`  memory of the page: ${heap.toFixed(0)} MB of heap`);
+
+		const N = small ? 1000 : 10_000;
+		const bib = makeLibrary(N, 99)
+			.map(
+				(i) =>
+					`@article{${i.id},\n  author = {${i.author.map((a) => `${a.family}, ${a.given}`).join(' and ')}},\n  title = {${i.title}},\n  year = {${i.issued['date-parts'][0][0]}},\n  journal = {Harbour Studies},\n  pages = {${i.page}}\n}`
+			)
+			.join('\n\n');
+		const other = await browser.newContext();
+		const fresh = await other.newPage();
+		await fresh.goto(`${base}/sources`);
+		await fresh.getByText('67 sources').waitFor();
+		await fresh.getByRole('button', { name: 'Bring in' }).click();
+		await fresh.evaluate(() => {
+			window.gaps = [];
+			let last = performance.now();
+			const tick = () => {
+				const now = performance.now();
+				window.gaps.push(now - last);
+				last = now;
+				requestAnimationFrame(tick);
+			};
+			tick();
+		});
+		const at = Date.now();
+		await fresh
+			.getByLabel('Files', { exact: true })
+			.setInputFiles({ name: 'many.bib', mimeType: 'text/plain', buffer: Buffer.from(bib) });
+		// until here the file was handed to the page by the test
+		await fresh.evaluate(() => (window.gaps.length = 0));
+		await fresh.getByRole('button', { name: /^Take in/ }).waitFor({ timeout: 120_000 });
+		const read = Date.now() - at;
+		const gaps = await fresh.evaluate(() => window.gaps);
+		const then = Date.now();
+		await fresh.getByRole('button', { name: /^Take in/ }).click();
+		await fresh
+			.getByText(/brought in/)
+			.first()
+			.waitFor({ timeout: 120_000 });
+		console.log(
+			`  bring in ${N.toLocaleString('en')} BibTeX entries: report after ${(read / 1000).toFixed(2)} s (longest pause of the page ${Math.max(...gaps).toFixed(0)} ms), taken in after ${((Date.now() - then) / 1000).toFixed(2)} s more`
+		);
+	} finally {
+		await browser.close();
+		server.kill();
+	}
+}

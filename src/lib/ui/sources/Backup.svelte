@@ -1,0 +1,156 @@
+<script lang="ts">
+	/** The foot's word on the last backup, and what can be done about it. */
+	import { formatDistanceToNowStrict } from 'date-fns';
+	import { liveQuery } from 'dexie';
+	import { Modal } from 'flowbite-svelte';
+	import { db } from '$lib/data/db';
+	import { makeBackup, noteBackup } from '$lib/data/backup';
+	import { askPersistence, bytes, storageState, type StorageState } from '$lib/data/persist';
+	import { getSetting, putSetting } from '$lib/data/settings';
+	import { download } from '../download';
+	import { library } from '../library.svelte';
+	import Btn from '../parts/Btn.svelte';
+	import PickFiles from '../parts/PickFiles.svelte';
+	import { toasts } from '../toasts.svelte';
+	import RestoreBackup from './RestoreBackup.svelte';
+
+	/** Days after which a backup is spoken of. */
+	const LATE = 14;
+	const DAY = 86_400_000;
+	let last = $state(0);
+	let later = $state(0);
+	let begun = $state(0);
+	let open = $state(false);
+	let disk = $state.raw<StorageState | null>(null);
+	let file = $state.raw<File | null>(null);
+
+	$effect(() => {
+		if (!library.ready || library.trouble) return;
+		const sub = liveQuery(async () => ({
+			last: await getSetting('lastBackup'),
+			later: await getSetting('backupLater'),
+			first: (await db.sources.orderBy('updatedAt').first())?.createdAt ?? Date.now()
+		})).subscribe({
+			next: (s) => {
+				last = s.last;
+				later = s.later;
+				begun = s.first;
+			}
+		});
+		return () => sub.unsubscribe();
+	});
+	$effect(() => {
+		if (open) void storageState().then((s) => (disk = s));
+		else file = null;
+	});
+	const ago = (t: number) => formatDistanceToNowStrict(t, { addSuffix: true });
+	const late = $derived(library.sources.size > 0 && Date.now() - Math.max(last || begun, later) > LATE * DAY);
+
+	async function save() {
+		const b = await makeBackup();
+		download(`rapid-quill-${b.savedAt.slice(0, 10)}.json`, JSON.stringify(b), 'application/json');
+		await noteBackup();
+		toasts.say(
+			`${b.sources.length.toLocaleString('en')} sources and ${b.manuscripts.length} manuscripts are in the file.`
+		);
+	}
+	async function persist() {
+		const yes = await askPersistence();
+		disk = await storageState();
+		toasts.say(
+			yes ? 'The browser will keep what is here.' : 'The browser does not promise to keep what is here. A backup does.'
+		);
+	}
+</script>
+
+<button type="button" class="word" onclick={() => (open = true)}
+	>{#if late}<i class="diamond" aria-hidden="true"></i>{/if}{last
+		? `Last backup ${ago(last)}`
+		: 'No backup yet'}</button
+>
+{#if open}
+	<Modal bind:open title="Backup" aria-label="Backup" size="md" class="bring">
+		{#if file}
+			<RestoreBackup {file} onclose={() => (open = false)} />
+		{:else}
+			{#if late}
+				<p class="late">
+					<i class="diamond" aria-hidden="true"></i>Everything is in this browser only{last
+						? `, and the last backup was ${ago(last)}`
+						: ''}.
+				</p>
+			{/if}
+			<p>One file with the library, all manuscripts with their earlier states, and your settings. It is plain JSON.</p>
+			<div class="acts">
+				<Btn kind="primary" onclick={save}>Save a backup</Btn>
+				<PickFiles
+					words="Restore from a file…"
+					label="Restore from a file"
+					accept=".json,application/json"
+					onpick={(list) => (file = list[0] ?? null)}
+				/>
+				{#if late}<Btn
+						kind="quiet"
+						onclick={() => {
+							void putSetting('backupLater', Date.now());
+							open = false;
+						}}>Remind me later</Btn
+					>{/if}
+			</div>
+			{#if disk}
+				<p class="state">
+					{#if disk.used !== null}{bytes(disk.used)} in use{#if disk.quota}, room for {bytes(disk.quota)}{/if}.{/if}
+					{disk.persistent
+						? 'The browser keeps what is here even when room is short.'
+						: 'The browser may clear this when room is short.'}
+					{#if !disk.persistent}<button type="button" class="link" onclick={persist}>Ask it to keep everything</button
+						>{/if}
+				</p>
+			{/if}
+			<p class="state">
+				To take over a colleague’s library, bring their file in: what you both have is found. <span class="nowrap"
+					>Restoring is for your own.</span
+				>
+			</p>
+		{/if}
+	</Modal>
+{/if}
+
+<style>
+	.word {
+		cursor: pointer;
+		color: inherit;
+	}
+	.word:hover {
+		color: var(--ink);
+	}
+	.diamond {
+		margin-right: 7px;
+	}
+	p {
+		color: var(--ink-2);
+		font-size: 13.5px;
+		margin-bottom: 12px;
+	}
+	.late {
+		color: var(--marigold);
+	}
+	.state {
+		font-size: 12.5px;
+		color: var(--ink-3);
+	}
+	.acts {
+		display: flex;
+		gap: 8px;
+		margin-bottom: 16px;
+		align-items: center;
+	}
+	.link {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		cursor: pointer;
+	}
+	.nowrap {
+		white-space: nowrap;
+	}
+</style>

@@ -1,0 +1,86 @@
+<script lang="ts">
+	/** Which columns stand in the list. */
+	import { Dropdown } from 'flowbite-svelte';
+	import { COLUMNS } from './columns';
+	import { DEFAULT_COLUMNS, type LibraryView } from './library-view.svelte';
+	let { view }: { view: LibraryView } = $props();
+	let open = $state(false);
+	function flip(id: string, on: boolean) {
+		const now = view.table.columns;
+		// columns stand in their own order, with the count last
+		view.setColumns(COLUMNS.map((c) => c.id).filter((c) => (c === id ? on : now.includes(c))));
+	}
+</script>
+
+<div class="wrap">
+	<button
+		type="button"
+		class="more"
+		aria-label="Columns"
+		aria-expanded={open}
+		title="Columns"
+		onclick={() => (open = !open)}>⋯</button
+	>
+	<Dropdown simple placement="bottom-end" class="menu" isOpen={open} onclose={() => (open = false)}>
+		<fieldset>
+			<legend>Columns</legend>
+			{#each COLUMNS as c (c.id)}
+				<label class:fixed={c.fixed}
+					><input
+						type="checkbox"
+						checked={view.table.columns.includes(c.id)}
+						disabled={c.fixed}
+						onchange={(e) => flip(c.id, e.currentTarget.checked)}
+					/>{c.name}</label
+				>
+			{/each}
+			<button type="button" class="reset" onclick={() => view.setColumns(DEFAULT_COLUMNS)}>As at first</button>
+		</fieldset>
+	</Dropdown>
+</div>
+
+<style>
+	.wrap {
+		text-align: right;
+	}
+	.more {
+		cursor: pointer;
+		color: var(--ink-3);
+		font-size: 15px;
+		line-height: 1;
+		width: 24px;
+	}
+	fieldset {
+		padding: 10px 14px;
+		display: grid;
+		gap: 6px;
+		min-width: 160px;
+	}
+	legend {
+		color: var(--ink-3);
+		font-size: var(--small);
+	}
+	label {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		color: var(--ink);
+		font-size: 13px;
+	}
+	label.fixed {
+		color: var(--ink-3);
+	}
+	input {
+		width: 14px;
+		height: 14px;
+		border-radius: 3px;
+		color: var(--verdigris);
+	}
+	.reset {
+		text-align: left;
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		font-size: 12.5px;
+		cursor: pointer;
+	}
+</style>

@@ -1,0 +1,217 @@
+<script lang="ts">
+	/** The report on what came: new, perhaps here, here, twice, skipped; nothing is taken in before it was seen. */
+	import { shortAuthor, titleOf, yearOf } from '$lib/core/source';
+	import type { ImportRow } from '$lib/workers/library';
+	import { library } from '../library.svelte';
+	import type { BringingIn, Choice } from './bring-in.svelte';
+
+	let { b }: { b: BringingIn } = $props();
+	/** Of a long list, how many are drawn. */
+	let most = $state(60);
+	const r = $derived(b.report!);
+	const groups = $derived(
+		(
+			[
+				['new', 'New'],
+				['perhaps', 'Perhaps here already'],
+				['here', 'Already here'],
+				['twice', 'Twice in what came']
+			] as const
+		)
+			.map(([state, name]) => ({
+				state,
+				name,
+				rows: r.rows.map((row, i) => ({ row, i })).filter(({ row }) => row.state === state)
+			}))
+			.filter((g) => g.rows.length)
+	);
+	const CHOICES: Record<ImportRow['state'], [Choice, string][]> = {
+		new: [
+			['add', 'take in'],
+			['leave', 'leave']
+		],
+		perhaps: [
+			['add', 'take in as another'],
+			['fill', 'complete what is here'],
+			['leave', 'leave']
+		],
+		here: [
+			['leave', 'leave what is here'],
+			['fill', 'complete what is here'],
+			['add', 'take in as another']
+		],
+		twice: [
+			['leave', 'leave'],
+			['fill', 'complete the first'],
+			['add', 'take in as another']
+		]
+	};
+	const count = (state: ImportRow['state']) => r.rows.filter((x) => x.state === state).length;
+	const like = (row: ImportRow) => {
+		const item = row.state === 'twice' ? r.rows[Number(row.like!.id)].item : library.sources.get(row.like!.id)?.item;
+		return item
+			? `${row.like!.reason} as ${[shortAuthor(item), yearOf(item)].filter(Boolean).join(' ') || `“${titleOf(item)}”`}`
+			: row.like!.reason;
+	};
+	const parts = $derived(
+		[
+			`${(count('new') + count('perhaps')).toLocaleString('en')} read`,
+			`${count('here')} already here`,
+			count('twice') ? `${count('twice')} twice` : '',
+			`${r.skipped.length} skipped`
+		].filter(Boolean)
+	);
+</script>
+
+<p class="sum">
+	From {b.from}{r.files.length === 1 && r.files[0].format ? ` (${r.files[0].format})` : ''}: <b>{parts[0]}</b>, {parts
+		.slice(1)
+		.join(', ')}.
+</p>
+<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
+<div class="lists" tabindex="0" role="region" aria-label="Report">
+	{#if r.files.length > 1}
+		<ul class="files">
+			{#each r.files as f, i (i)}<li>
+					<b>{f.name}</b>
+					{f.format || 'draft'}: {f.read} read{f.skipped ? `, ${f.skipped} skipped` : ''}
+				</li>{/each}
+		</ul>
+	{/if}
+	{#if r.skipped.length}
+		<h3>Skipped</h3>
+		<ul>
+			{#each r.skipped.slice(0, most) as s, i (i)}
+				<li>
+					<span class="place">{r.files.length > 1 ? `${s.file}, ` : ''}line {s.line}</span>
+					{s.why}<code>{s.what}</code>
+				</li>
+			{/each}
+		</ul>
+	{/if}
+	{#each groups as g (g.state)}
+		<h3>
+			{g.name} <span>{g.rows.length.toLocaleString('en')}</span>
+			{#if g.rows.length > 1}
+				<select
+					aria-label="All that are {g.name.toLowerCase()}"
+					onchange={(e) => b.chooseAll(g.state, e.currentTarget.value as Choice)}
+				>
+					{#each CHOICES[g.state] as [c, words] (c)}<option value={c}>all: {words}</option>{/each}
+				</select>
+			{/if}
+		</h3>
+		<ul>
+			{#each g.rows.slice(0, most) as { row, i } (i)}
+				<li class="rec" class:left={b.choice(i) === 'leave'}>
+					<span
+						><b>{shortAuthor(row.item) || 'No author'}</b>
+						{yearOf(row.item)} <i>{titleOf(row.item)}</i>
+						{#if row.like}<small><i class="diamond" aria-hidden="true"></i>{like(row)}</small>{/if}
+						{#each row.notes as n, k (k)}<small>{n}</small>{/each}</span
+					>
+					<select
+						aria-label="What becomes of {titleOf(row.item)}"
+						value={b.choice(i)}
+						onchange={(e) => b.choose(i, e.currentTarget.value as Choice)}
+					>
+						{#each CHOICES[row.state] as [c, words] (c)}<option value={c}>{words}</option>{/each}
+					</select>
+				</li>
+			{/each}
+		</ul>
+		{#if g.rows.length > most}<button type="button" class="link" onclick={() => (most += 300)}
+				>{(g.rows.length - most).toLocaleString('en')} more</button
+			>{/if}
+	{/each}
+	{#each r.remarks as x, i (i)}<p class="remark">{x}</p>{/each}
+</div>
+
+<style>
+	.sum {
+		color: var(--ink);
+	}
+	.lists {
+		max-height: 50vh;
+		overflow: auto;
+		font-size: 13px;
+		color: var(--ink-2);
+	}
+	h3 {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		font: 500 13px/1.4 var(--sans);
+		color: var(--ink);
+		margin: 14px 0 4px;
+	}
+	h3 span {
+		color: var(--ink-3);
+		flex: 1;
+	}
+	li {
+		padding: 5px 0;
+		border-bottom: 1px solid var(--line-soft);
+	}
+	.rec {
+		display: grid;
+		grid-template-columns: minmax(0, 1fr) auto;
+		gap: 12px;
+		align-items: baseline;
+	}
+	.left b,
+	.left i {
+		color: var(--ink-3);
+	}
+	li b {
+		font-weight: 600;
+		color: var(--ink);
+	}
+	li i {
+		font: 400 13.5px/1.4 var(--serif);
+		color: var(--ink);
+	}
+	code {
+		display: block;
+		color: var(--ink-3);
+		font-size: 12px;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	.place {
+		color: var(--marigold);
+		font-weight: 600;
+		margin-right: 4px;
+	}
+	small {
+		display: block;
+		color: var(--ink-3);
+	}
+	small .diamond {
+		margin-right: 6px;
+		width: 6px;
+		height: 6px;
+	}
+	select {
+		font-size: 12.5px;
+		padding: 3px 26px 3px 8px;
+		background-color: transparent;
+		border-color: transparent;
+		color: var(--ink-2);
+		text-align-last: right;
+	}
+	select:hover,
+	select:focus {
+		border-color: var(--line);
+	}
+	.remark {
+		color: var(--ink-3);
+		margin-top: 10px;
+	}
+	.link {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		cursor: pointer;
+	}
+</style>

@@ -1,0 +1,127 @@
+<script lang="ts">
+	/** Answers to look-ups: the one that was found, several to choose from, or why there is none. */
+	import { kindOf, placeOf, shortAuthor, titleOf, yearOf } from '$lib/core/source';
+	import type { LookUps } from './look-ups.svelte';
+	let { list, onhand }: { list: LookUps; onhand: () => void } = $props();
+</script>
+
+<ul aria-label="Look-ups" aria-live="polite">
+	{#each list.list as l (l.id)}
+		<li>
+			<div class="q">
+				<small>{l.kind}</small><b>{l.question}</b><button
+					type="button"
+					aria-label="Drop {l.question}"
+					onclick={() => list.drop(l.id)}>×</button
+				>
+			</div>
+			{#if l.state === 'asking'}
+				<p class="wait">Looking…</p>
+			{:else if l.state === 'found'}
+				{#if l.items.length > 1}<p class="wait">{l.items.length} candidates. Which is it?</p>{/if}
+				{#each l.items as item, i (i)}
+					<label>
+						<input type="radio" name="look-{l.id}" checked={l.chosen === i} onchange={() => (l.chosen = i)} />
+						<span
+							><b>{shortAuthor(item) || 'No author'}</b>
+							{yearOf(item)} <i>{titleOf(item)}</i>
+							<small>{[kindOf(item.type).name.toLowerCase(), placeOf(item)].filter(Boolean).join(' · ')}</small></span
+						>
+					</label>
+				{/each}
+			{:else}
+				<p class="no">
+					<i class="diamond" aria-hidden="true"></i>{l.message}
+					{#if l.state !== 'wrong'}<button type="button" class="link" onclick={() => void list.again(l)}
+							>Try again</button
+						>{/if}
+					<button type="button" class="link" onclick={onhand}>Enter by hand</button>
+				</p>
+			{/if}
+		</li>
+	{/each}
+</ul>
+
+<style>
+	ul {
+		max-height: 40vh;
+		overflow: auto;
+		border: 1px solid var(--line);
+		border-radius: var(--r2);
+	}
+	li {
+		padding: 9px 12px;
+		border-bottom: 1px solid var(--line-soft);
+		font-size: 13px;
+		color: var(--ink-2);
+	}
+	li:last-child {
+		border: 0;
+	}
+	.q {
+		display: flex;
+		gap: 9px;
+		align-items: baseline;
+	}
+	.q b {
+		flex: 1;
+		color: var(--ink);
+		font-weight: 500;
+		overflow-wrap: anywhere;
+	}
+	small {
+		color: var(--ink-3);
+		font-size: 12px;
+	}
+	.q button {
+		color: var(--ink-3);
+		cursor: pointer;
+		padding: 0 6px;
+	}
+	label {
+		display: flex;
+		gap: 9px;
+		padding: 4px 0;
+		cursor: pointer;
+		align-items: baseline;
+	}
+	label b {
+		font-weight: 600;
+		color: var(--ink);
+	}
+	label i {
+		font: 400 13.5px/1.4 var(--serif);
+		color: var(--ink);
+	}
+	label small {
+		display: block;
+	}
+	input {
+		flex: none;
+		width: 14px;
+		height: 14px;
+		color: var(--verdigris);
+		translate: 0 2px;
+	}
+	.wait {
+		color: var(--ink-3);
+		padding: 3px 0;
+	}
+	.no {
+		display: flex;
+		gap: 9px;
+		align-items: baseline;
+		padding-top: 4px;
+		color: var(--ink);
+	}
+	.diamond {
+		align-self: center;
+	}
+	.link {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		text-underline-offset: 3px;
+		cursor: pointer;
+		white-space: nowrap;
+	}
+</style>

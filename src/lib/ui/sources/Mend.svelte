@@ -1,0 +1,127 @@
+<script lang="ts">
+	/** What should be mended in this source, one click each. */
+	import { applyChange, fieldNamed, findingKey, type Finding, type Source } from '$lib/core/source';
+	import type { Put } from './change';
+
+	interface Props {
+		findings: Finding[];
+		/** What is found in an item that was mended in part: one mend may overtake another. */
+		look: (item: Source['item']) => Finding[];
+		put: Put;
+		onfield: (field: string) => void;
+	}
+	let { findings, look, put, onfield }: Props = $props();
+	/** What is missing for its kind is said in one line. */
+	const missing = $derived(findings.filter((f) => f.rule === 'missing'));
+	const rest = $derived(findings.filter((f) => f.rule !== 'missing'));
+	const mendable = $derived(findings.filter((f) => f.change));
+	const fix = (list: Finding[]) =>
+		put(
+			(s) => {
+				let { item } = s;
+				for (const { rule, field } of list) {
+					const now = look(item).find((f) => f.rule === rule && f.field === field && f.change);
+					if (now) item = applyChange(item, now.change!);
+				}
+				return item === s.item ? s : { ...s, item };
+			},
+			list.length === 1 ? `Mended ${fieldNamed(list[0].field).label.toLowerCase()}` : `Mended ${list.length} things`
+		);
+	const ignore = (...list: Finding[]) =>
+		put((s) => ({ ...s, ignored: [...(s.ignored ?? []), ...list.map(findingKey)] }), 'Left something as it is');
+</script>
+
+{#if findings.length}
+	<ul aria-label="To mend">
+		{#if missing.length}
+			<li>
+				<i class="diamond" aria-hidden="true"></i>
+				<span class="what"
+					>Missing for its kind:
+					{#each missing as f, i (f.field)}{i ? '; ' : ''}<button
+							type="button"
+							onclick={() => onfield(`${f.field} ${Date.now()}`)}
+							>{f.message.replace(/^.* with its |, which is missing$/g, '')}</button
+						>{/each}</span
+				>
+				<button
+					type="button"
+					class="off"
+					onclick={() => void ignore(...missing)}
+					aria-label="Leave for ever: what is missing">Leave</button
+				>
+			</li>
+		{/if}
+		{#each rest as f (f.rule + f.field + f.present)}
+			<li>
+				<i class="diamond" aria-hidden="true"></i>
+				<span class="what"
+					>{f.message}{#if f.proposed}<b>{f.proposed}</b>{/if}</span
+				>
+				{#if f.change}
+					<button type="button" onclick={() => void fix([f])} aria-label="Mend: {f.message}">Mend</button>
+				{:else}
+					<button
+						type="button"
+						onclick={() => onfield(`${f.field} ${Date.now()}`)}
+						aria-label="Go to the field: {f.message}">Go there</button
+					>
+				{/if}
+				<button type="button" class="off" onclick={() => void ignore(f)} aria-label="Leave for ever: {f.message}"
+					>Leave</button
+				>
+			</li>
+		{/each}
+	</ul>
+	{#if mendable.length > 1}
+		<p><button type="button" onclick={() => void fix(mendable)}>Mend all {mendable.length}</button></p>
+	{/if}
+{/if}
+
+<style>
+	ul {
+		display: grid;
+		gap: 6px;
+		margin-bottom: 10px;
+	}
+	li {
+		display: flex;
+		gap: 10px;
+		align-items: baseline;
+		background: var(--marigold-tint);
+		border-radius: var(--r1);
+		padding: 6px 9px;
+		font-size: 12.5px;
+		color: var(--marigold);
+	}
+	.diamond {
+		align-self: center;
+	}
+	.what {
+		flex: 1;
+		min-width: 0;
+		overflow-wrap: anywhere;
+	}
+	.what b {
+		display: block;
+		color: var(--ink);
+		font-weight: 600;
+	}
+	button {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		text-underline-offset: 3px;
+		cursor: pointer;
+		white-space: nowrap;
+		font-weight: 500;
+	}
+	button.off {
+		color: var(--ink-2);
+		font-weight: 400;
+	}
+	p {
+		margin: -4px 0 10px;
+		font-size: 12.5px;
+		text-align: right;
+	}
+</style>

@@ -1,0 +1,98 @@
+<script lang="ts">
+	/** How a source prints now, in any style, what the style would print besides, and the clipboard. */
+	import type { Item } from '$lib/core/csl';
+	import { creatorsOf, isEmpty, kindOf, labelOf, type Source } from '$lib/core/source';
+	import { copyRich } from '../clipboard';
+	import { breakable } from '../parts/breakable';
+	import Btn from '../parts/Btn.svelte';
+	import { toasts } from '../toasts.svelte';
+	import { sourcePreview, type Printed } from './preview.svelte';
+	import StylePick from './StylePick.svelte';
+
+	let { source, onfield }: { source: Source; onfield: (field: string) => void } = $props();
+	let printed = $state.raw<Printed | null>(null);
+	let gaps = $state.raw<string[]>([]);
+
+	$effect(() => {
+		const item = $state.snapshot(source.item) as Item;
+		void sourcePreview.style;
+		let stale = false;
+		void (async () => {
+			const p = await sourcePreview.show(item);
+			if (stale) return;
+			printed = p;
+			const empty = kindOf(item.type).fields.filter((f) => isEmpty(item[f]) && f !== 'edition');
+			const wanted = empty.length ? await sourcePreview.printed(item, empty) : new Set<string>();
+			if (!stale) gaps = empty.filter((f) => wanted.has(f));
+		})();
+		return () => (stale = true);
+	});
+
+	const blank = $derived(!source.item.title && !creatorsOf(source.item).length);
+
+	async function copy(what: 'citation' | 'entry') {
+		if (!printed) return;
+		const html = printed[what];
+		await copyRich(
+			`<p>${html}</p>`,
+			what === 'entry' ? printed.text : new DOMParser().parseFromString(html, 'text/html').body.textContent!
+		);
+		toasts.say(`The ${what} is on the clipboard.`);
+	}
+</script>
+
+<!-- eslint-disable svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes data -->
+<div class="proof" aria-live="polite">
+	<StylePick />
+	{#if printed}
+		{#if blank}
+			<p class="gaps">How it prints stands here once it has a title or an author.</p>
+		{:else}
+			<p>{@html breakable(printed.citation)}</p>
+			<div class="entry">{@html breakable(printed.entry)}</div>
+		{/if}
+		{#if gaps.length && !blank}
+			<p class="gaps">
+				This style would also print
+				{#each gaps as f, i (f)}{i ? ', ' : ''}<button type="button" onclick={() => onfield(`${f} ${Date.now()}`)}
+						>{labelOf(source.item.type, f).toLowerCase()}</button
+					>{/each}.
+			</p>
+		{/if}
+		<p class="copy" hidden={blank}>
+			<Btn kind="quiet" onclick={() => copy('citation')}>Copy the citation</Btn>
+			<Btn kind="quiet" onclick={() => copy('entry')}>Copy the entry</Btn>
+		</p>
+	{:else}<p>…</p>{/if}
+</div>
+
+<!-- eslint-enable svelte/no-at-html-tags -->
+
+<style>
+	.proof {
+		background: var(--desk-raised);
+		border-radius: var(--r2);
+		padding: 10px 14px 6px;
+		font: 400 14px/1.5 var(--serif);
+		overflow-wrap: anywhere;
+	}
+	.entry {
+		padding-left: 1.4em;
+		text-indent: -1.4em;
+		margin-top: 6px;
+	}
+	.gaps {
+		font: 400 12px/1.5 var(--sans);
+		color: var(--ink-3);
+		margin-top: 8px;
+	}
+	.gaps button {
+		color: var(--marigold);
+		text-decoration: underline;
+		text-underline-offset: 3px;
+		cursor: pointer;
+	}
+	.copy {
+		margin: 6px -8px 0;
+	}
+</style>

@@ -1,0 +1,138 @@
+<script lang="ts">
+	/** A backup looked at before it is restored: what it adds, what it replaces, what is newer here. */
+	import type { Backup, RestorePlan } from '$lib/data/backup';
+	import type { Source } from '$lib/core/source';
+	import Btn from '../parts/Btn.svelte';
+	import { toasts } from '../toasts.svelte';
+	interface Props {
+		file: File;
+		onclose: () => void;
+		/** Brings the sources in instead, where that is offered. */
+		onbring?: (sources: Source[]) => void;
+	}
+	let { file, onclose, onbring }: Props = $props();
+	let backup = $state.raw<Backup | null>(null);
+	let plan = $state.raw<RestorePlan | null>(null);
+	let skipped = $state.raw<string[]>([]);
+	let trouble = $state('');
+	let olderToo = $state(false);
+	let busy = $state(false);
+
+	$effect(() => {
+		const f = file;
+		void (async () => {
+			const { BackupError, planRestore, readBackup } = await import('$lib/data/backup');
+			try {
+				const r = readBackup(await f.text());
+				plan = await planRestore(r.backup);
+				backup = r.backup;
+				skipped = r.skipped;
+			} catch (e) {
+				if (!(e instanceof BackupError)) throw e;
+				trouble = e.message;
+			}
+		})();
+	});
+	async function go() {
+		busy = true;
+		const { restore } = await import('$lib/data/backup');
+		try {
+			const undo = await restore(backup!, olderToo);
+			toasts.say('Restored.', { label: 'Take back', run: undo }, 30);
+			onclose();
+		} catch (e) {
+			trouble = `Nothing was changed: ${(e as Error).message}`;
+		} finally {
+			busy = false;
+		}
+	}
+	const n = (x: number, word: string) => `${x.toLocaleString('en')} ${word}${x === 1 ? '' : 's'}`;
+	const newer = $derived(plan ? plan.sources.newer.length + plan.manuscripts.newer.length : 0);
+	const changes = $derived(
+		plan
+			? plan.sources.added.length +
+					plan.sources.replaced.length +
+					plan.manuscripts.added.length +
+					plan.manuscripts.replaced.length +
+					(olderToo ? newer : 0)
+			: 0
+	);
+</script>
+
+{#if trouble}
+	<p class="trouble" role="alert">{trouble}</p>
+	<Btn kind="ghost" onclick={onclose}>Close</Btn>
+{:else if plan && backup}
+	<p>
+		Saved on {new Date(backup.savedAt).toLocaleString('en-GB', { dateStyle: 'long', timeStyle: 'short' })}. Restoring
+		would
+	</p>
+	<ul>
+		<li>
+			add <b>{n(plan.sources.added.length, 'source')}</b> and <b>{n(plan.manuscripts.added.length, 'manuscript')}</b>
+		</li>
+		<li>
+			replace <b>{n(plan.sources.replaced.length, 'source')}</b> and
+			<b>{n(plan.manuscripts.replaced.length, 'manuscript')}</b> that are older here
+		</li>
+		<li>leave {n(plan.sources.same + plan.manuscripts.same, 'record')} that are the same</li>
+		{#if newer}<li>
+				leave {n(newer, 'record')} that you changed here since
+				<label><input type="checkbox" bind:checked={olderToo} /> take the older state all the same</label>
+			</li>{/if}
+	</ul>
+	{#if skipped.length}
+		<p class="trouble">Left out, as they cannot be read:</p>
+		<ul>
+			{#each skipped as s, i (i)}<li>{s}</li>{/each}
+		</ul>
+	{/if}
+	<div class="acts">
+		{#if onbring && backup.sources.length}
+			<Btn kind="quiet" onclick={() => onbring(backup!.sources)}>It is a colleague’s: bring in its sources</Btn>
+			<span class="spacer"></span>
+		{/if}
+		<Btn kind="ghost" onclick={onclose}>Cancel</Btn>
+		<Btn kind="primary" disabled={busy || !changes} onclick={go}>Restore</Btn>
+	</div>
+{:else}<p>Reading the backup…</p>{/if}
+
+<style>
+	p,
+	ul {
+		font-size: 13.5px;
+		color: var(--ink-2);
+		margin-bottom: 12px;
+	}
+	li {
+		padding: 3px 0 3px 14px;
+		border-left: 2px solid var(--line);
+	}
+	b {
+		color: var(--ink);
+		font-weight: 600;
+	}
+	.trouble {
+		color: var(--madder);
+	}
+	label {
+		display: flex;
+		gap: 7px;
+		align-items: center;
+		padding-top: 4px;
+	}
+	input {
+		width: 14px;
+		height: 14px;
+		border-radius: 3px;
+		color: var(--verdigris);
+	}
+	.spacer {
+		flex: 1;
+	}
+	.acts {
+		display: flex;
+		gap: 8px;
+		justify-content: flex-end;
+	}
+</style>

@@ -1,0 +1,97 @@
+<script lang="ts">
+	/** The style in which sources are shown here: any of the catalogue. */
+	import { catalogue, FEATURED } from '../draft/styles.svelte';
+	import { sourcePreview } from './preview.svelte';
+	let choosing = $state(false);
+	let query = $state('');
+	const matches = $derived(
+		query.trim()
+			? catalogue.find(query, 8).map((s) => ({ id: s.id, title: FEATURED.find((f) => f.id === s.id)?.name ?? s.title }))
+			: FEATURED.map((f) => ({ id: f.id, title: f.name }))
+	);
+	async function take(style: { id: string; title: string }) {
+		choosing = false;
+		query = '';
+		await sourcePreview.use(style);
+	}
+	const focus = (el: HTMLInputElement) => el.focus();
+</script>
+
+{#if choosing}
+	<div class="pick">
+		<input
+			use:focus
+			bind:value={query}
+			aria-label="Style to show sources in"
+			placeholder="Any style: apa, jour coast"
+			onkeydown={(e) => {
+				if (e.key === 'Escape') {
+					e.stopPropagation();
+					choosing = false;
+				}
+				if (e.key === 'Enter' && matches[0]) void take(matches[0]);
+			}}
+		/>
+		<ul>
+			{#each matches as s (s.id)}<li>
+					<button type="button" onclick={() => void take(s)}>{s.title}</button>
+				</li>{:else}<li>
+					No style matches “{query}”.
+				</li>{/each}
+		</ul>
+	</div>
+{:else}
+	<small
+		>In <button
+			type="button"
+			class="style"
+			onclick={() => {
+				choosing = true;
+				void catalogue.load();
+			}}>{sourcePreview.style.title}</button
+		></small
+	>
+	{#if sourcePreview.trouble}<small class="trouble">{sourcePreview.trouble}</small>{/if}
+{/if}
+
+<style>
+	small {
+		display: block;
+		font: 500 var(--tiny) / 1.3 var(--sans);
+		color: var(--ink-3);
+		margin-bottom: 7px;
+	}
+	.style {
+		color: inherit;
+		text-decoration: underline dotted;
+		text-underline-offset: 3px;
+		cursor: pointer;
+	}
+	.trouble {
+		color: var(--madder);
+	}
+	.pick {
+		font: 400 13px/1.4 var(--sans);
+		margin-bottom: 8px;
+	}
+	input {
+		width: 100%;
+		border: 1px solid var(--line);
+		border-radius: var(--r1);
+		background: var(--sheet);
+		color: var(--ink);
+		padding: 5px 8px;
+		font-size: 13px;
+	}
+	li button {
+		width: 100%;
+		text-align: left;
+		padding: 3px 8px;
+		cursor: pointer;
+		color: var(--ink-2);
+	}
+	li button:hover {
+		color: var(--ink);
+		background: var(--verdigris-tint);
+	}
+</style>

@@ -1,0 +1,288 @@
+<script lang="ts">
+	/** Everything that wants tidying, by what it is: one, or all of a kind, with the proposed text beside the present one. */
+	import { Select } from 'flowbite-svelte';
+	import {
+		applyChange,
+		fieldNamed,
+		findingKey,
+		RULE_NAMES,
+		shortLabel,
+		tidy,
+		type Finding,
+		type Source
+	} from '$lib/core/source';
+	import { changeSources } from '$lib/data/sources';
+	import type { Settings } from '$lib/data/settings';
+	import { library } from '../library.svelte';
+	import Btn from '../parts/Btn.svelte';
+	import type { LibraryView } from './library-view.svelte';
+
+	let { view, onclose, ongo }: { view: LibraryView; onclose: () => void; ongo: (id: string) => void } = $props();
+	interface Item {
+		source: Source;
+		finding: Finding;
+	}
+	/** Of a group that is long, how many are drawn. */
+	const SOME = 30;
+	let shown = $state<Record<string, number>>({});
+
+	const groups = $derived.by(() => {
+		const out = new Map<string, Item[]>();
+		for (const [id, findings] of view.findings ?? []) {
+			const source = library.sources.get(id);
+			if (!source) continue;
+			for (const finding of findings) out.set(finding.rule, [...(out.get(finding.rule) ?? []), { source, finding }]);
+		}
+		// what one click mends comes first, cautions last
+		return [...out].sort(
+			([a, x], [b, y]) =>
+				Number(y.some((i) => i.finding.change)) - Number(x.some((i) => i.finding.change)) ||
+				(RULE_NAMES[a] < RULE_NAMES[b] ? -1 : 1)
+		);
+	});
+	const total = $derived(groups.reduce((n, [, l]) => n + l.length, 0));
+	const mendable = $derived(groups.flatMap(([, l]) => l).filter((i) => i.finding.change));
+
+	/** Mends what is found at this moment: an earlier proposal may have been overtaken. */
+	async function mend(list: Item[], what: string) {
+		const wanted = new Map<string, Set<string>>();
+		for (const { source, finding } of list)
+			wanted.set(source.id, (wanted.get(source.id) ?? new Set()).add(findingKey(finding)));
+		const ctx = view.context();
+		const n = await view.attempt(() =>
+			changeSources(
+				[...wanted.keys()],
+				(s) => {
+					let { item } = s;
+					for (const key of wanted.get(s.id)!) {
+						const now = tidy(item, ctx, s.ignored).find((f) => findingKey(f) === key && f.change);
+						if (now) item = applyChange(item, now.change!);
+					}
+					return item === s.item ? s : { ...s, item };
+				},
+				what
+			)
+		);
+		if (n !== null) view.say(`${what} in ${n} source${n === 1 ? '' : 's'}.`);
+	}
+	async function leave(list: Item[]) {
+		const wanted = new Map<string, string[]>();
+		for (const { source, finding } of list)
+			wanted.set(source.id, [...(wanted.get(source.id) ?? []), findingKey(finding)]);
+		await changeSources(
+			[...wanted.keys()],
+			(s) => ({ ...s, ignored: [...new Set([...(s.ignored ?? []), ...wanted.get(s.id)!])] }),
+			'Left something as it is'
+		);
+		view.say('It will not be asked again.');
+	}
+	const label = (s: Source) => {
+		const l = shortLabel(s.item);
+		return [l.name, l.year].filter(Boolean).join(' ');
+	};
+	function goTo(s: Source) {
+		onclose();
+		view.resetFilters();
+		ongo(s.id);
+	}
+	const TITLES = [
+		{ value: 'sentence', name: 'as sentences' },
+		{ value: 'headline', name: 'in headline capitals' },
+		{ value: 'as-is', name: 'as they are' }
+	];
+</script>
+
+<section class="panel" aria-label="To tidy">
+	<header>
+		<h2>
+			{total
+				? `${total.toLocaleString('en')} to tidy`
+				: view.looking
+					? 'Looking the library through…'
+					: 'Nothing to tidy'}
+		</h2>
+		<span class="titles" id="titles-how">Keep titles</span>
+		<Select
+			size="sm"
+			class="facet-select wide"
+			value={view.titles}
+			placeholder=""
+			aria-labelledby="titles-how"
+			items={TITLES}
+			onchange={(e) => void view.setTitles((e.currentTarget as HTMLSelectElement).value as Settings['titles'])}
+		/>
+		<span class="spacer"></span>
+		{#if mendable.length}<Btn kind="ghost" onclick={() => mend(mendable, 'Mended everything')}
+				>Mend all {mendable.length.toLocaleString('en')}</Btn
+			>{/if}
+		<Btn kind="quiet" onclick={onclose}>Back to the list</Btn>
+	</header>
+	{#if !total && !view.looking}<p class="fine">Every title, name, number and address looks as it should.</p>{/if}
+	{#each groups as [rule, list] (rule)}
+		{@const fixable = list.filter((i) => i.finding.change)}
+		<section class="group" aria-label={RULE_NAMES[rule] ?? rule}>
+			<h3>
+				<i class="diamond" aria-hidden="true"></i>{RULE_NAMES[rule] ?? rule} <b>{list.length}</b>
+				{#if fixable.length > 1}<button
+						type="button"
+						onclick={() => mend(fixable, `Mended “${RULE_NAMES[rule] ?? rule}”`)}>Mend all {fixable.length}</button
+					>{/if}
+				{#if list.length > 1}<button type="button" class="off" onclick={() => leave(list)}>Leave all as they are</button
+					>{/if}
+			</h3>
+			<ul>
+				{#each list.slice(0, shown[rule] ?? SOME) as { source, finding } (source.id + finding.field + finding.present)}
+					<li>
+						<button type="button" class="who" onclick={() => goTo(source)}
+							>{label(source)}<small>{fieldNamed(finding.field).label}</small></button
+						>
+						<span class="is">{finding.present || finding.message}</span>
+						<span class="be"
+							>{#if finding.change}{#if finding.proposed}{finding.proposed}{:else}<small>left empty</small>{/if}
+								{#each Object.entries(finding.change).filter(([k, v]) => k !== finding.field && v !== undefined) as [k, v] (k)}<small
+										>{fieldNamed(k).label}: {typeof v === 'string'
+											? v
+											: JSON.stringify((v as { 'date-parts'?: unknown })['date-parts'] ?? v).replace(
+													/[[\]"]/g,
+													''
+												)}</small
+									>{/each}{:else if finding.present}<small>{finding.message}</small>{/if}</span
+						>
+						<span class="acts">
+							{#if finding.change}
+								<button
+									type="button"
+									aria-label="Mend: {finding.message}, {label(source)}"
+									onclick={() => mend([{ source, finding }], `Mended “${RULE_NAMES[rule] ?? rule}”`)}>Mend</button
+								>
+							{:else}
+								<button type="button" aria-label="Open {label(source)}" onclick={() => goTo(source)}>Open</button>
+							{/if}
+							<button
+								type="button"
+								class="off"
+								aria-label="Leave for ever: {finding.message}, {label(source)}"
+								onclick={() => leave([{ source, finding }])}>Leave</button
+							>
+						</span>
+					</li>
+				{/each}
+			</ul>
+			{#if list.length > (shown[rule] ?? SOME)}
+				<button type="button" class="rest" onclick={() => (shown = { ...shown, [rule]: (shown[rule] ?? SOME) + 200 })}
+					>{(list.length - (shown[rule] ?? SOME)).toLocaleString('en')} more</button
+				>
+			{/if}
+		</section>
+	{/each}
+</section>
+
+<style>
+	header {
+		display: flex;
+		gap: 10px;
+		align-items: center;
+		padding: 10px 12px;
+		flex-wrap: wrap;
+	}
+	h2 {
+		font: 600 18px/1.3 var(--serif);
+		color: var(--ink);
+		margin-right: 14px;
+	}
+	.titles {
+		color: var(--ink-3);
+		font-size: 12.5px;
+	}
+	.spacer {
+		flex: 1;
+	}
+	.fine {
+		padding: 20px 12px;
+		color: var(--ink-2);
+	}
+	.group {
+		background: var(--sheet);
+		border: 1px solid var(--line);
+		border-radius: var(--r3);
+		padding: 10px 16px 8px;
+		margin-bottom: 12px;
+	}
+	h3 {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		font: 500 13.5px/1.4 var(--sans);
+		color: var(--ink);
+		padding-bottom: 6px;
+	}
+	h3 b {
+		color: var(--ink-3);
+		font-weight: 500;
+		margin-right: auto;
+	}
+	li {
+		display: grid;
+		grid-template-columns: 170px minmax(0, 1fr) minmax(0, 1fr) 110px;
+		gap: 14px;
+		padding: 6px 0;
+		border-top: 1px solid var(--line-soft);
+		font: 400 14px/1.4 var(--serif);
+		align-items: baseline;
+	}
+	li > * {
+		min-width: 0;
+		overflow-wrap: anywhere;
+	}
+	.who {
+		text-align: left;
+		font: 500 13px/1.4 var(--sans);
+		color: var(--ink-2);
+	}
+	.who:hover {
+		color: var(--ink);
+		text-decoration: underline;
+	}
+	.is {
+		color: var(--ink-2);
+	}
+	.be {
+		color: var(--ink);
+	}
+	small {
+		display: block;
+		font: 400 12px/1.4 var(--sans);
+		color: var(--ink-3);
+	}
+	.acts {
+		display: flex;
+		gap: 12px;
+		justify-content: flex-end;
+	}
+	button {
+		cursor: pointer;
+	}
+	h3 button,
+	.acts button,
+	.rest {
+		font: 500 12.5px/1.4 var(--sans);
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		text-underline-offset: 3px;
+		white-space: nowrap;
+	}
+	.acts .off,
+	h3 .off {
+		color: var(--ink-2);
+		font-weight: 400;
+	}
+	@media (max-width: 1000px) {
+		li {
+			grid-template-columns: 1fr 110px;
+		}
+		.is,
+		.be {
+			grid-column: 1;
+		}
+	}
+</style>

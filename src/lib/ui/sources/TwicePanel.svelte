@@ -1,0 +1,327 @@
+<script lang="ts">
+	/** Sources that seem to be one work, side by side: merged field by field, or kept apart for good. */
+	import { tick, untrack } from 'svelte';
+	import {
+		fieldNamed,
+		isEmpty,
+		kindOf,
+		mergeRows,
+		pairKey,
+		shortLabel,
+		showValue,
+		type Group,
+		type Source
+	} from '$lib/core/source';
+	import { mergeInto } from '$lib/data/sources';
+	import { library } from '../library.svelte';
+	import Btn from '../parts/Btn.svelte';
+	import { toasts } from '../toasts.svelte';
+	import type { LibraryView } from './library-view.svelte';
+
+	interface Props {
+		view: LibraryView;
+		/** Sources the person chose to merge, whether they look alike or not. */
+		chosen: string[] | null;
+		onclose: () => void;
+	}
+	let { view, chosen, onclose }: Props = $props();
+	/** The group that is looked at, by the ids in it. */
+	let at = $state('');
+	let keep = $state(0);
+	let choice = $state<Record<string, number>>({});
+
+	const keyOf = (g: { ids: string[] }) => g.ids.join(' ');
+	const groups = $derived.by((): Group[] => {
+		const found = (view.groups ?? []).filter((g) => g.ids.every((id) => library.sources.has(id)));
+		if (!chosen || !chosen.every((id) => library.sources.has(id))) return found;
+		const rest = found.filter((g) => !chosen.every((id) => g.ids.includes(id)) || g.ids.length !== chosen.length);
+		return [{ ids: chosen, reason: 'you chose them', sure: false }, ...rest];
+	});
+	const group = $derived(groups.find((g) => keyOf(g) === at) ?? groups[0]);
+	const sources = $derived(group ? group.ids.map((id) => library.sources.get(id)!) : []);
+	const rows = $derived(mergeRows(sources.map((s) => s.item)));
+	const cites = $derived(sources.map((s) => view.counts.get(s.id) ?? 0));
+
+	const which = $derived(group ? keyOf(group) : '');
+	$effect(() => {
+		const some = which;
+		untrack(() => {
+			choice = {};
+			// the one that is cited most keeps its key, then the older one
+			keep = some ? cites.indexOf(Math.max(...cites)) : 0;
+		});
+	});
+	const show = (field: string, v: unknown) => (field === 'type' ? kindOf(String(v)).name : showValue(field, v)) || '–';
+	const name = (field: string) => (field === 'type' ? 'Kind' : fieldNamed(field).label);
+	const label = (s: Source) => {
+		const l = shortLabel(s.item);
+		return [l.name, l.year].filter(Boolean).join(' ');
+	};
+
+	async function merge() {
+		const ids = sources.map((s) => s.id);
+		const moved = cites.reduce((n, c, i) => n + (i === keep ? 0 : c), 0);
+		const others = ids.filter((_, i) => i !== keep);
+		// the repository counts from the one that is kept
+		const place = ids.map((id, i) => (i === keep ? 0 : others.indexOf(id) + 1));
+		const taken = Object.fromEntries(rows.map((r) => [r.field, place[choice[r.field] ?? r.best]]));
+		try {
+			await mergeInto(ids[keep], others, taken);
+		} catch (e) {
+			toasts.say((e as Error).message);
+			return;
+		}
+		view.say(
+			`Merged ${ids.length} sources into one${moved ? `; ${moved} citation${moved === 1 ? ' follows' : 's follow'} it` : ''}.`
+		);
+		if (chosen) onclose();
+		else await next();
+	}
+	async function apart() {
+		const { ids } = group;
+		const before = view.apart;
+		const pairs = ids.flatMap((a, i) => ids.slice(i + 1).map((b) => pairKey(a, b)));
+		await view.setApart([...new Set([...before, ...pairs])]);
+		view.groups = view.groups?.filter((g) => keyOf(g) !== keyOf(group)) ?? null;
+		toasts.say('They stay two, and will not be asked about again.', {
+			label: 'Take back',
+			run: async () => {
+				await view.setApart(before);
+				await view.look();
+			}
+		});
+		await next();
+	}
+	async function next() {
+		await tick();
+		at = groups[0] ? keyOf(groups[0]) : '';
+	}
+</script>
+
+<section aria-label="Perhaps twice">
+	<header>
+		<h2>
+			{groups.length
+				? `${groups.length} ${groups.length === 1 ? 'work is' : 'works are'} perhaps here twice`
+				: view.looking
+					? 'Looking the library through…'
+					: 'Nothing is here twice'}
+		</h2>
+		<span class="spacer"></span>
+		<Btn kind="quiet" onclick={onclose}>Back to the list</Btn>
+	</header>
+	{#if group}
+		<div class="two">
+			<ul class="groups" aria-label="Likely doubles">
+				{#each groups as g (keyOf(g))}
+					{@const s = library.sources.get(g.ids[0])!}
+					<li>
+						<button
+							type="button"
+							aria-current={g === group ? 'true' : undefined}
+							class:on={g === group}
+							onclick={() => (at = keyOf(g))}
+						>
+							<b>{label(s)}</b><small>{g.ids.length > 2 ? `${g.ids.length} sources: ` : ''}{g.reason}</small>
+						</button>
+					</li>
+				{/each}
+			</ul>
+			<div class="card">
+				<p class="why">
+					{group.reason[0].toUpperCase() + group.reason.slice(1)}. Choose for each field what the one source will say.
+				</p>
+				<div class="scroll">
+					<table>
+						<thead>
+							<tr>
+								<th scope="col"><span class="visually-hidden">Field</span></th>
+								{#each sources as s, i (s.id)}
+									<th scope="col">
+										<label
+											><input type="radio" name="keep" checked={keep === i} onchange={() => (keep = i)} /> Keep the key
+											<code>{s.key}</code></label
+										>
+										<small
+											>{cites[i] ? `cited ${cites[i] === 1 ? 'once' : `${cites[i]} times`}` : 'not cited'} · {s.origin ===
+											'typed'
+												? 'entered by hand'
+												: `from ${s.origin}`}</small
+										>
+									</th>
+								{/each}
+							</tr>
+						</thead>
+						<tbody>
+							{#each rows as r (r.field)}
+								<tr class:agreed={r.agreed}>
+									<th scope="row">{name(r.field)}</th>
+									{#each r.values as v, i (i)}
+										<td class:taken={(choice[r.field] ?? r.best) === i && !isEmpty(v)}>
+											{#if r.agreed || isEmpty(v)}
+												<span class:none={isEmpty(v)}>{show(r.field, v)}</span>
+											{:else}
+												<label
+													><input
+														type="radio"
+														name="f-{r.field}"
+														checked={(choice[r.field] ?? r.best) === i}
+														onchange={() => (choice = { ...choice, [r.field]: i })}
+														aria-label="{name(r.field)}: {show(r.field, v)}"
+													/><span>{show(r.field, v)}</span></label
+												>
+											{/if}
+										</td>
+									{/each}
+								</tr>
+							{/each}
+						</tbody>
+					</table>
+				</div>
+				<p class="all">Tags, shelves, annotations and excerpts of all are kept together.</p>
+				<div class="acts">
+					<Btn kind="primary" onclick={merge}>Merge into one</Btn>
+					<Btn kind="ghost" onclick={apart}>They are {sources.length === 2 ? 'two' : 'different'} works</Btn>
+				</div>
+			</div>
+		</div>
+	{:else if !view.looking}
+		<p class="fine">
+			No two sources share an identifier, or title, year and author. What is brought in is compared too.
+		</p>
+	{/if}
+</section>
+
+<style>
+	header {
+		display: flex;
+		gap: 10px;
+		align-items: center;
+		padding: 10px 12px;
+	}
+	h2 {
+		font: 600 18px/1.3 var(--serif);
+		color: var(--ink);
+	}
+	.spacer {
+		flex: 1;
+	}
+	.two {
+		display: grid;
+		grid-template-columns: 240px minmax(0, 1fr);
+		gap: 18px;
+		align-items: start;
+	}
+	.groups button {
+		width: 100%;
+		text-align: left;
+		padding: 8px 12px;
+		border-radius: var(--r2);
+		cursor: pointer;
+		font-size: 13.5px;
+		color: var(--ink);
+	}
+	.groups b {
+		font-weight: 600;
+		display: block;
+	}
+	.groups .on {
+		background: var(--verdigris-tint);
+	}
+	small {
+		color: var(--ink-3);
+		font-size: 12px;
+		font-weight: 400;
+		display: block;
+	}
+	.on small {
+		color: var(--ink-2);
+	}
+	.card {
+		background: var(--sheet);
+		border: 1px solid var(--line);
+		border-radius: var(--r3);
+		padding: 14px 18px;
+	}
+	.scroll {
+		overflow-x: auto;
+	}
+	.why,
+	.all,
+	.fine {
+		color: var(--ink-2);
+		font-size: 13px;
+	}
+	.fine {
+		padding: 20px 12px;
+	}
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		margin: 10px 0;
+		font-size: 13px;
+		table-layout: fixed;
+	}
+	th {
+		text-align: left;
+		font-weight: 500;
+		color: var(--ink-3);
+		vertical-align: baseline;
+		padding: 6px 10px 6px 0;
+	}
+	thead th:first-child {
+		width: 100px;
+	}
+	thead label {
+		color: var(--ink-2);
+		font-size: 12.5px;
+	}
+	code {
+		font: 500 12px/1 var(--sans);
+		color: var(--ink);
+	}
+	tbody tr {
+		border-top: 1px solid var(--line-soft);
+	}
+	td {
+		padding: 6px 10px;
+		font: 400 14px/1.4 var(--serif);
+		color: var(--ink-2);
+		overflow-wrap: anywhere;
+		vertical-align: baseline;
+	}
+	td.taken {
+		color: var(--ink);
+		background: var(--verdigris-tint);
+	}
+	tr.agreed td.taken {
+		background: none;
+	}
+	.none {
+		color: var(--ink-3);
+	}
+	td label,
+	thead label {
+		display: flex;
+		gap: 8px;
+		align-items: baseline;
+		cursor: pointer;
+	}
+	input {
+		flex: none;
+		width: 14px;
+		height: 14px;
+		color: var(--verdigris);
+		translate: 0 2px;
+	}
+	.acts {
+		display: flex;
+		gap: 8px;
+		margin-top: 12px;
+	}
+	@media (max-width: 1000px) {
+		.two {
+			grid-template-columns: 1fr;
+		}
+	}
+</style>

@@ -1,0 +1,257 @@
+/** Bringing sources in, step by step: what came, what it is, what the library has of it, what is to be done with it. */
+import { detectFormat } from '$lib/core/exchange';
+import { recognise, titleOf, type Source } from '$lib/core/source';
+import { looksLikeBackup } from '$lib/data/backup';
+import { addSources, enriched, type NewSource } from '$lib/data/sources';
+import {
+	callback,
+	runJob,
+	Stopped,
+	type Draft,
+	type ImportFile,
+	type ImportReport,
+	type ImportRow,
+	type Job
+} from '$lib/workers/library';
+import { library } from '../library.svelte';
+import { LookUps } from './look-ups.svelte';
+
+/** What becomes of a record. */
+export type Choice = 'add' | 'fill' | 'leave';
+
+const DEFAULT: Record<ImportRow['state'], Choice> = { new: 'add', here: 'leave', perhaps: 'add', twice: 'leave' };
+
+export class BringingIn {
+	report = $state.raw<ImportReport | null>(null);
+	/** Choices that differ from what is usual, by the number of the row. */
+	choices = $state.raw<Record<number, Choice>>({});
+	progress = $state<{ share: number; file: string } | null>(null);
+	trouble = $state('');
+	/** A backup that was dropped among the files. */
+	backup = $state.raw<File | null>(null);
+	readonly lookUps = new LookUps();
+	from = $state('');
+	private job: Job<ImportReport> | null = null;
+
+	choice(i: number): Choice {
+		return this.choices[i] ?? DEFAULT[this.report!.rows[i].state];
+	}
+	choose(i: number, c: Choice): void {
+		this.choices = { ...this.choices, [i]: c };
+	}
+	chooseAll(state: ImportRow['state'], c: Choice): void {
+		const next = { ...this.choices };
+		this.report!.rows.forEach((r, i) => {
+			if (r.state === state) next[i] = c;
+		});
+		this.choices = next;
+	}
+	readonly counts = $derived.by(() => {
+		const out = { add: 0, fill: 0, leave: 0 };
+		void this.choices;
+		this.report?.rows.forEach((_, i) => out[this.choice(i)]++);
+		return out;
+	});
+
+	/** Reads text that was pasted: records of a format, else identifiers and words to be looked up, one a line. */
+	async paste(text: string): Promise<void> {
+		this.trouble = '';
+		if (detectFormat(text) || /^\s*</.test(text)) {
+			await this.read([{ name: 'the pasted text', content: text }]);
+			return;
+		}
+		const lines = text
+			.split(/\r?\n/)
+			.map((l) => l.trim())
+			.filter(Boolean);
+		// a letter to somebody is neither
+		const ids = lines.filter((l) => recognise(l)).length;
+		if (lines.length > 1 && !ids && lines.some((l) => l.split(/\s+/).length > 14)) {
+			this.trouble = 'This is neither records of a known format nor identifiers, one a line. Nothing was taken in.';
+			return;
+		}
+		await this.lookUps.ask(lines);
+	}
+
+	async readFiles(files: File[]): Promise<void> {
+		this.trouble = '';
+		const list: ImportFile[] = [];
+		for (const f of files) {
+			const content = await f.arrayBuffer();
+			const head = new TextDecoder('latin1').decode(content.slice(0, 60));
+			if (head.startsWith('%PDF')) list.push(await this.readPdf(f.name, content));
+			else if (looksLikeBackup(head)) this.backup = f;
+			else list.push({ name: f.name, content });
+		}
+		if (list.length) await this.read(list);
+	}
+
+	private async readPdf(name: string, content: ArrayBuffer): Promise<ImportFile> {
+		const [{ pdfFacts }, { readPdf }] = await Promise.all([import('$lib/workers/pdf'), import('$lib/core/capture')]);
+		try {
+			const item = readPdf(await pdfFacts(content));
+			return { name, content: item ? [{ item, note: 'Taken from the paper: look it through.' }] : [] };
+		} catch (e) {
+			this.trouble = `${name}: ${(e as Error).message} The other files were read.`;
+			return { name, content: [] };
+		}
+	}
+
+	/** Drafts from a look-up, or a colleague's sources, go the same way: through the report. */
+	async takeDrafts(files: { name: string; drafts: Draft[] }[]): Promise<void> {
+		await this.read(files.map((f) => ({ name: f.name, content: f.drafts })));
+	}
+
+	/** The sources of a colleague's backup: imported, with what both have found. */
+	async takeLibrary(sources: Source[]): Promise<void> {
+		const name = this.backup?.name ?? 'the backup';
+		this.backup = null;
+		await this.takeDrafts([
+			{
+				name,
+				drafts: sources.map(({ item, key, tags, shelves, annotation, excerpts }) => ({
+					item,
+					key,
+					tags,
+					shelves,
+					annotation,
+					excerpts
+				}))
+			}
+		]);
+	}
+
+	private async read(files: ImportFile[]): Promise<void> {
+		const here = [...library.sources.values()].map((s) => ({ id: s.id, item: s.item }));
+		this.from = files.length === 1 ? files[0].name : `${files.length} files`;
+		this.progress = { share: 0, file: this.from };
+		const rows: ImportRow[] = [];
+		const job: Job<ImportReport> = runJob(here, (face) =>
+			face.read(
+				files,
+				// word of progress may come in behind the answer
+				callback((share: number, file: string) => {
+					if (this.job === job) this.progress = { share, file };
+				}),
+				callback(async (part: ImportRow[]) => void rows.push(...part))
+			)
+		);
+		this.job = job;
+		try {
+			const r: ImportReport = { ...(await job.result), rows };
+			if (!r.rows.length && !r.skipped.length) this.trouble ||= `There is nothing to take in from ${this.from}.`;
+			else if (!r.rows.length && r.files.every((f) => f.format === 'unknown'))
+				this.trouble = `${this.from}: ${r.skipped[0].why} Nothing was taken in.`;
+			else this.report = merged(this.report, r);
+		} catch (e) {
+			this.trouble =
+				e instanceof Stopped
+					? 'Stopped. Nothing was taken in.'
+					: `This could not be read: ${(e as Error).message}. Nothing was taken in.`;
+		} finally {
+			this.progress = null;
+			this.job = null;
+		}
+	}
+	stop(): void {
+		this.job?.stop();
+		this.lookUps.stop();
+	}
+
+	/**
+	 * Does what was chosen, in one step that one undo takes back.
+	 * @returns ids of what was added, and how many were filled
+	 */
+	async take(): Promise<{ added: string[]; filled: number }> {
+		const rows = this.report!.rows;
+		const add: NewSource[] = [];
+		/** Numbers of rows by their place among those added, so that doubles in the import find their first. */
+		const place = new Map<number, number>();
+		const fill = new Map<string, Source>();
+		rows.forEach((r, i) => {
+			const c = this.choice(i);
+			if (c === 'add') {
+				place.set(i, add.length);
+				const { key, tags, annotation, shelves, excerpts } = r;
+				add.push({ item: { ...r.item }, key, tags, annotation, shelves, excerpts });
+			} else if (c === 'fill' && r.like && r.state !== 'twice') {
+				const s = fill.get(r.like.id) ?? library.sources.get(r.like.id);
+				if (s) fill.set(s.id, enriched(s, r));
+			}
+		});
+		// the second record of a work gives the first what that lacks
+		rows.forEach((r, i) => {
+			if (r.state !== 'twice' || this.choice(i) !== 'fill') return;
+			const first = place.get(Number(r.like!.id));
+			if (first !== undefined)
+				add[first] = {
+					...add[first],
+					item: enriched(stand(add[first]), r).item,
+					tags: [...new Set([...(add[first].tags ?? []), ...r.tags])]
+				};
+		});
+		const words = `Brought in ${add.length.toLocaleString('en')} source${add.length === 1 ? '' : 's'}`;
+		const what = fill.size ? `${words}, completed ${fill.size}` : words;
+		const added = await addSources(add, this.from, undefined, what, [...fill.values()]);
+		return { added: added.map((s) => s.id), filled: fill.size };
+	}
+
+	/** The report as text, to be kept. */
+	reportText(): string {
+		const r = this.report!;
+		const at = (x: { file: string; line: number }) => `  ${x.file}, line ${x.line}: `;
+		const words: Record<Choice, string> = { add: 'taken in', fill: 'completes what is here', leave: 'left' };
+		const group = (title: string, states: ImportRow['state'][]) => {
+			const list = r.rows.map((row, i) => ({ row, i })).filter(({ row }) => states.includes(row.state));
+			return [
+				`${title}: ${list.length}`,
+				...list.map(
+					({ row, i }) =>
+						`${at(row)}${titleOf(row.item)} (${[words[this.choice(i)], row.like?.reason, ...row.notes].filter(Boolean).join('; ')})`
+				)
+			];
+		};
+		return [
+			`Report on ${this.from}`,
+			...r.files.map((f) => `${f.name}: ${f.format || 'draft'}, ${f.read} read, ${f.skipped} skipped`),
+			'',
+			...group('New', ['new']),
+			...group('Perhaps here', ['perhaps']),
+			...group('Already here', ['here']),
+			...group('Twice in what came', ['twice']),
+			`Skipped: ${r.skipped.length}`,
+			...r.skipped.map((s) => `${at(s)}${s.why} ${s.what}`),
+			...r.remarks
+		].join('\n');
+	}
+}
+
+/** A source around what is not one yet. */
+const stand = (n: NewSource): Source => ({
+	id: '',
+	key: '',
+	tags: [],
+	shelves: [],
+	annotation: '',
+	excerpts: [],
+	origin: '',
+	createdAt: 0,
+	updatedAt: 0,
+	...n
+});
+
+function merged(a: ImportReport | null, b: ImportReport): ImportReport {
+	if (!a) return b;
+	const offset = a.rows.length;
+	return {
+		files: [...a.files, ...b.files],
+		rows: [
+			...a.rows,
+			...b.rows.map((r) =>
+				r.state === 'twice' && r.like ? { ...r, like: { ...r.like, id: String(Number(r.like.id) + offset) } } : r
+			)
+		],
+		skipped: [...a.skipped, ...b.skipped],
+		remarks: [...a.remarks, ...b.remarks]
+	};
+}

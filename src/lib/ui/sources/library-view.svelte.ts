@@ -1,0 +1,243 @@
+/** What the library view knows: what is asked for, what is found, what wants attention. */
+import { liveQuery } from 'dexie';
+import { db, isStorage, storageMessage } from '$lib/data/db';
+import { journal } from '$lib/data/journal';
+import { DEFAULTS, getSetting, putSetting, type Settings } from '$lib/data/settings';
+import { allUses, resolved, type Use } from '$lib/data/uses';
+import {
+	kindOf,
+	knownWords,
+	missingFields,
+	type Finding,
+	type Group,
+	type Source,
+	type TidyContext
+} from '$lib/core/source';
+import { runJob, Stopped, type Job } from '$lib/workers/library';
+import { library } from '../library.svelte';
+import { toasts } from '../toasts.svelte';
+import { LibraryTable } from './table.svelte';
+
+/** Larger libraries are looked through when somebody asks, not after every change. */
+export const AT_ONCE = 5000;
+/** Of the answers to a question, how many are listed: more than anybody goes through. */
+const MOST_FOUND = 1000;
+
+export type Panel = '' | 'tidy' | 'twice';
+
+export class LibraryView {
+	query = $state('');
+	kind = $state('');
+	shelf = $state('');
+	/** '', cited, never, flagged, incomplete, or in:ID of a manuscript. */
+	state = $state('');
+	open = $state<string | null>(null);
+	/** Where in the list the open source stood when it was opened. */
+	openAt = -1;
+	panel = $state<Panel>('');
+	readonly table = new LibraryTable();
+	uses = $state.raw<Map<string, Use[]>>(new Map());
+	manuscripts = $state.raw<{ id: string; title: string }[]>([]);
+	titles = $state<Settings['titles']>('sentence');
+	apart = $state.raw<string[]>([]);
+	/** Findings by source; null until the library was looked through. */
+	findings = $state.raw<Map<string, Finding[]> | null>(null);
+	groups = $state.raw<Group[] | null>(null);
+	looking = $state(false);
+	undoName = $state('');
+	redoName = $state('');
+	private job: Job<void> | null = null;
+	private timer: ReturnType<typeof setTimeout> | undefined;
+	private stops: (() => void)[] = [];
+
+	async start(): Promise<void> {
+		await library.start();
+		if (library.trouble) return;
+		const uses = liveQuery(() => allUses()).subscribe({ next: (u) => (this.uses = u) });
+		const names = liveQuery(() => db.manuscripts.orderBy('updatedAt').reverse().toArray()).subscribe({
+			next: (list) => (this.manuscripts = list.map(({ id, title }) => ({ id, title })))
+		});
+		const follow = () => {
+			this.undoName = journal.next.undo;
+			this.redoName = journal.next.redo;
+		};
+		follow();
+		this.stops = [() => uses.unsubscribe(), () => names.unsubscribe(), journal.listen(follow)];
+		[this.titles, this.apart, this.table.columns, this.table.sort] = await Promise.all([
+			getSetting('titles'),
+			getSetting('apart'),
+			getSetting('columns'),
+			getSetting('sort')
+		]);
+	}
+	stop(): void {
+		this.stops.forEach((f) => f());
+		this.job?.stop();
+		clearTimeout(this.timer);
+	}
+
+	// --- what is listed ------------------------------------------------------------------------------------------------
+
+	readonly all: Source[] = $derived([...library.sources.values()]);
+	readonly usesNow: Map<string, Use[]> = $derived.by(() => {
+		void library.sources;
+		return resolved(this.uses, library.resolve);
+	});
+	readonly counts: Map<string, number> = $derived(new Map([...this.usesNow].map(([id, l]) => [id, l.length])));
+	readonly citedCount: number = $derived(this.all.filter((s) => this.counts.has(s.id)).length);
+	readonly kinds = $derived(
+		[...new Set(this.all.map((s) => s.item.type))].map((t) => kindOf(t)).sort((a, b) => a.name.localeCompare(b.name))
+	);
+	readonly shelves: string[] = $derived(
+		[...new Set(this.all.flatMap((s) => s.shelves))].sort((a, b) => a.localeCompare(b))
+	);
+	readonly tags: string[] = $derived([...new Set(this.all.flatMap((s) => s.tags))].sort((a, b) => a.localeCompare(b)));
+	/** The manuscript worked on last: what "here" means outside of one. */
+	readonly here: Set<string> = $derived.by(() => {
+		const id = this.manuscripts[0]?.id;
+		return new Set([...this.usesNow].filter(([, l]) => l.some((u) => u.manuscriptId === id)).map(([s]) => s));
+	});
+
+	private fits(s: Source): boolean {
+		if (this.kind && s.item.type !== this.kind) return false;
+		if (this.shelf === '-' ? s.shelves.length : this.shelf && !s.shelves.includes(this.shelf)) return false;
+		switch (this.state) {
+			case '':
+				return true;
+			case 'cited':
+				return this.counts.has(s.id);
+			case 'never':
+				return !this.counts.has(s.id);
+			case 'flagged':
+				return Boolean(s.flagged);
+			case 'incomplete':
+				return missingFields(s.item).length > 0;
+			default:
+				return (this.usesNow.get(s.id) ?? []).some((u) => `in:${u.manuscriptId}` === this.state);
+		}
+	}
+
+	/** What is listed, best first where something is asked for. */
+	readonly found: Source[] = $derived.by(() => {
+		const list = this.matching;
+		// what is being worked on stays, though it may no longer be what was asked for
+		const open = this.open ? library.sources.get(this.open) : undefined;
+		if (!open || list === this.all || list.includes(open)) return list;
+		const at = Math.max(0, Math.min(this.openAt, list.length));
+		return [...list.slice(0, at), open, ...list.slice(at)];
+	});
+	private readonly matching: Source[] = $derived.by(() => {
+		const q = this.query.trim();
+		// the index is no state of its own: it changes with the sources
+		void library.sources;
+		void library.indexed;
+		const filtered = this.kind || this.shelf || this.state;
+		if (!q) return filtered ? this.all.filter((s) => this.fits(s)) : this.all;
+		const about = { here: this.here, cited: new Set(this.counts.keys()) };
+		const list = library.index
+			.find(q, { about, limit: MOST_FOUND })
+			.map((id) => library.sources.get(id)!)
+			.filter(Boolean);
+		return filtered ? list.filter((s) => this.fits(s)) : list;
+	});
+
+	sortBy(by: string): void {
+		const now = this.table.sort;
+		this.table.sort = { by, down: now?.by === by ? !now.down : by === 'cited' || by === 'added' || by === 'changed' };
+		void putSetting('sort', this.table.sort);
+	}
+	setColumns(ids: string[]): void {
+		this.table.columns = ids;
+		void putSetting('columns', ids);
+	}
+	resetFilters(): void {
+		this.query = '';
+		this.kind = '';
+		this.shelf = '';
+		this.state = '';
+	}
+
+	// --- what wants attention --------------------------------------------------------------------------------------------
+
+	/** Looks the library through some time after a change; larger ones only when asked for. */
+	lookSoon(): void {
+		clearTimeout(this.timer);
+		if (this.all.length > AT_ONCE && !this.panel) {
+			this.findings = null;
+			this.groups = null;
+			return;
+		}
+		this.timer = setTimeout(() => void this.look(), this.findings ? 400 : 50);
+	}
+
+	async look(): Promise<void> {
+		clearTimeout(this.timer);
+		this.job?.stop();
+		this.looking = true;
+		const list = this.all.map((s) => ({ id: s.id, item: s.item, ignored: s.ignored }));
+		const [titles, apart] = [this.titles, [...this.apart]];
+		const job = runJob(list, async (face) => {
+			const [findings, groups] = [await face.tidyAll(titles), await face.duplicates(apart)];
+			this.findings = new Map(findings.map((f) => [f.id, f.findings]));
+			this.groups = groups;
+		});
+		this.job = job;
+		try {
+			await job.result;
+		} catch (e) {
+			if (!(e instanceof Stopped)) toasts.say(`The library could not be looked through: ${(e as Error).message}`);
+		} finally {
+			if (this.job === job) {
+				this.looking = false;
+				this.job = null;
+			}
+		}
+	}
+
+	private words: { size: number; known: ReturnType<typeof knownWords> } | null = null;
+	/** What tidying one source has to know of the others. */
+	context(): TidyContext {
+		if (!this.words || Math.abs(this.words.size - this.all.length) > 20)
+			this.words = { size: this.all.length, known: knownWords(this.all.slice(0, AT_ONCE).map((s) => s.item)) };
+		const d = new Date();
+		return { titles: this.titles, ...this.words.known, today: [d.getFullYear(), d.getMonth() + 1, d.getDate()] };
+	}
+
+	async setTitles(titles: Settings['titles']): Promise<void> {
+		this.titles = titles;
+		await putSetting('titles', titles);
+		await this.look();
+	}
+	async setApart(apart: string[]): Promise<void> {
+		this.apart = apart;
+		await putSetting('apart', apart);
+	}
+
+	// --- undo --------------------------------------------------------------------------------------------------------------
+
+	async undo(): Promise<void> {
+		const r = await journal.undo();
+		if (r) toasts.say(`Taken back: ${lower(r.what)}.${left(r.left)}`, { label: 'Do it again', run: () => this.redo() });
+	}
+	async redo(): Promise<void> {
+		const r = await journal.redo();
+		if (r) toasts.say(`Done again: ${lower(r.what)}.${left(r.left)}`);
+	}
+	/** Does something that writes; what stands in the way is said, with what it means for the work. */
+	async attempt<T>(f: () => Promise<T>): Promise<T | null> {
+		try {
+			return await f();
+		} catch (e) {
+			toasts.say(`Nothing was changed. ${isStorage(e) ? storageMessage(e) : (e as Error).message}`, undefined, 12);
+			return null;
+		}
+	}
+	/** Says what was done, with the way back. */
+	say(text: string, label = 'Take back'): void {
+		toasts.say(text, { label, run: () => this.undo() });
+	}
+}
+
+const lower = (s: string) => s[0].toLowerCase() + s.slice(1);
+const left = (n: number) => (n ? ` ${n} ${n === 1 ? 'source was' : 'sources were'} changed since and stayed.` : '');
+export const DEFAULT_COLUMNS = DEFAULTS.columns;

@@ -1,0 +1,41 @@
+/** The library's worker: reading files, telling duplicates, tidying; all that would hold the page up. */
+import * as Comlink from 'comlink';
+import { findDuplicates, knownWords, tidy, type Finding, type Group } from '$lib/core/source';
+import { readImport, type ImportFile, type ImportReport, type ImportRow, type Lite } from './read-import';
+
+const today = (): [number, number, number] => {
+	const d = new Date();
+	return [d.getFullYear(), d.getMonth() + 1, d.getDate()];
+};
+
+/** What is in the library, as far as it was told. */
+const here: Lite[] = [];
+
+const face = {
+	/** Tells a part of the library; the parts come one by one so that no message holds the page up. */
+	know(part: Lite[]): void {
+		here.push(...part);
+	},
+
+	read(
+		files: ImportFile[],
+		progress: (share: number, file: string) => void,
+		deliver: (rows: ImportRow[]) => Promise<void>
+	): Promise<ImportReport> {
+		return readImport(files, here, progress, deliver);
+	},
+
+	/** Groups of likely duplicates. */
+	duplicates(apart: string[]): Group[] {
+		return findDuplicates(here, new Set(apart));
+	},
+
+	/** Findings of every source that has any. */
+	tidyAll(titles: 'sentence' | 'headline' | 'as-is'): { id: string; findings: Finding[] }[] {
+		const ctx = { titles, ...knownWords(here.map((l) => l.item)), today: today() };
+		return here.map((l) => ({ id: l.id, findings: tidy(l.item, ctx, l.ignored) })).filter((x) => x.findings.length);
+	}
+};
+
+export type LibraryFace = typeof face;
+Comlink.expose(face);

@@ -1,0 +1,185 @@
+/** Reading what is brought in: files of any format, each record looked up among what is here. Runs in the worker. */
+import { readHtml } from '$lib/core/capture';
+import type { Item } from '$lib/core/csl';
+import { decodeText, FORMAT_NAMES, readReferences, type ReadRecord } from '$lib/core/exchange';
+import { createMatcher, prepare, titleOf, type Excerpt, type Likeness } from '$lib/core/source';
+import { itemFaults } from '$lib/core/source/validate';
+
+export interface Lite {
+	id: string;
+	item: Item;
+	ignored?: string[];
+}
+
+/** One record of an import, and what the library has like it. */
+export interface ImportRow {
+	item: Item;
+	key: string;
+	tags: string[];
+	annotation: string;
+	shelves?: string[];
+	excerpts?: Excerpt[];
+	notes: string[];
+	file: string;
+	line: number;
+	/** Not here yet; here already; perhaps here; a second time in the import itself. */
+	state: 'new' | 'here' | 'perhaps' | 'twice';
+	/** The source or, for `twice`, the number of the row that it is like. */
+	like: (Likeness & { id: string }) | null;
+}
+
+export interface ImportSkipped {
+	file: string;
+	line: number;
+	what: string;
+	why: string;
+}
+
+export interface ImportReport {
+	/** What each file was. */
+	files: { name: string; format: string; read: number; skipped: number }[];
+	rows: ImportRow[];
+	skipped: ImportSkipped[];
+	remarks: string[];
+}
+
+/** A source that is not one yet. */
+export interface Draft {
+	item: Item;
+	key?: string;
+	tags?: string[];
+	shelves?: string[];
+	annotation?: string;
+	excerpts?: Excerpt[];
+	/** To be said of it in the report. */
+	note?: string;
+}
+
+export interface ImportFile {
+	name: string;
+	/** Bytes of a file, text that was pasted, or drafts that were made elsewhere (a PDF, a look-up, a colleague's library). */
+	content: ArrayBuffer | string | Draft[];
+}
+
+const today = (): [number, number, number] => {
+	const d = new Date();
+	return [d.getFullYear(), d.getMonth() + 1, d.getDate()];
+};
+
+const LOOK = 'Taken from the page or paper: look it through.';
+
+const draft = (d: Draft): ReadRecord & Draft => ({
+	...d,
+	key: d.key ?? '',
+	line: 1,
+	notes: d.note ? [d.note] : [],
+	tags: d.tags ?? [],
+	annotation: d.annotation ?? ''
+});
+
+function readOne(f: ImportFile): {
+	format: string;
+	records: ReadRecord[];
+	skipped: Omit<ImportSkipped, 'file'>[];
+	remarks: string[];
+} {
+	if (Array.isArray(f.content)) return { format: '', records: f.content.map(draft), skipped: [], remarks: [] };
+	const text = typeof f.content === 'string' ? f.content : decodeText(new Uint8Array(f.content));
+	const r = readReferences(text);
+	if (r) return { format: FORMAT_NAMES[r.format], records: r.records, skipped: r.skipped, remarks: r.remarks ?? [] };
+	if (/\.x?html?$/i.test(f.name) || /^\s*(?:<!doctype html|<html[\s>]|<!--)/i.test(text)) {
+		const items = readHtml(text, today());
+		return {
+			format: 'web page',
+			records: items.map((item) => draft({ item, note: LOOK })),
+			skipped: items.length
+				? []
+				: [{ line: 1, what: text.trim().slice(0, 60), why: 'The page says nothing of what it is.' }],
+			remarks: []
+		};
+	}
+	return {
+		format: 'unknown',
+		records: [],
+		skipped: [
+			{
+				line: 1,
+				what: text.trim().slice(0, 60),
+				why: text.trim()
+					? 'This is no format that can be read here: BibTeX, RIS, MEDLINE, CSL-JSON, MODS, HTML or PDF.'
+					: 'The file is empty.'
+			}
+		],
+		remarks: []
+	};
+}
+
+/** A record goes on to the next slice so that word of progress gets out. */
+const SLICE = 500;
+const breathe = () => new Promise<void>((r) => setTimeout(r, 0));
+
+/**
+ * Reads files and looks every record up among what is here.
+ * @param progress told how far it is, 0 to 1, and where
+ * @param deliver takes the rows in slices, so that no message is large; the report then has none
+ */
+export async function readImport(
+	files: ImportFile[],
+	here: Lite[],
+	progress: (share: number, file: string) => void,
+	deliver?: (rows: ImportRow[]) => Promise<void>
+): Promise<ImportReport> {
+	const report: ImportReport = { files: [], rows: [], skipped: [], remarks: [] };
+	const known = createMatcher(here);
+	const own = createMatcher();
+	let slice: ImportRow[] = [];
+	let count = 0;
+	const flush = async () => {
+		if (!deliver || !slice.length) return;
+		const rows = slice;
+		slice = [];
+		await deliver(rows);
+	};
+	for (const [n, f] of files.entries()) {
+		progress(n / files.length, f.name);
+		await breathe();
+		const r = readOne(f);
+		let read = 0;
+		const skip = (line: number, what: string, why: string) => report.skipped.push({ file: f.name, line, what, why });
+		for (const s of r.skipped) skip(s.line, s.what, s.why);
+		for (const [i, rec] of r.records.entries()) {
+			if (i % SLICE === SLICE - 1) {
+				progress((n + (0.3 + 0.7 * (i / r.records.length))) / files.length, f.name);
+				await breathe();
+				await flush();
+			}
+			const faults = itemFaults({ ...rec.item, id: rec.item.id || 'new' });
+			if (faults.length) {
+				skip(rec.line, titleOf(rec.item), `${faults[0].field}: ${faults[0].message}`);
+				continue;
+			}
+			const ready = prepare(rec.item);
+			const there = known.match(ready);
+			const twice = there ? null : own.match(ready);
+			const state = there ? (there.sure ? 'here' : 'perhaps') : twice?.sure ? 'twice' : 'new';
+			if (state !== 'twice') own.add(String(count), ready);
+			count++;
+			(deliver ? slice : report.rows).push({
+				...rec,
+				file: f.name,
+				state,
+				like: there ?? (state === 'twice' ? twice : null)
+			});
+			read++;
+		}
+		report.files.push({
+			name: f.name,
+			format: r.format,
+			read,
+			skipped: report.skipped.filter((s) => s.file === f.name).length
+		});
+		await flush();
+		report.remarks.push(...r.remarks.map((x) => (files.length > 1 ? `${f.name}: ${x}` : x)));
+	}
+	return report;
+}

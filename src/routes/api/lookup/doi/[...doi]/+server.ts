@@ -1,0 +1,15 @@
+import { json } from '@sveltejs/kit';
+import { respond } from '$lib/server/lookup/respond';
+import type { RequestHandler } from './$types';
+
+const CSL = 'application/vnd.citationstyles.csl+json';
+
+/** DOI content negotiation: the item as CSL-JSON, where that is what is asked for. */
+export const GET: RequestHandler = ({ params, request }) => {
+	const accept = request.headers.get('accept') ?? '*/*';
+	if (!/\*\/\*|application\/(?:\*|json|vnd\.citationstyles\.csl\+json)/.test(accept))
+		return json({ message: `Only ${CSL} is given out here.` }, { status: 406 });
+	return respond(`doi:${params.doi}`, ([item]) =>
+		json({ ...item, id: undefined }, { headers: { 'content-type': CSL } })
+	);
+};
