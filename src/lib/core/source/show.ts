@@ -14,12 +14,15 @@ export function writeName(n: Name): string {
 
 /** Reads a typed name; organisations are said by the caller. */
 export function readName(text: string): Name | null {
-	const s = text.trim().replace(/\s+/g, ' ');
-	if (!s) return null;
-	const parts = s.split(/\s*,\s*/).filter(Boolean);
+	const parts = text
+		.trim()
+		.replace(/\s+/g, ' ')
+		.split(/\s*,\s*/)
+		.filter(Boolean);
+	if (!parts.length) return null;
 	if (parts.length === 1) {
-		const words = s.split(' ');
-		if (words.length === 1) return { family: s };
+		const words = parts[0].split(' ');
+		if (words.length === 1) return { family: parts[0] };
 		let at = words.length - 1;
 		while (at > 1 && /^\p{Ll}/u.test(words[at - 1])) at--;
 		return withParticle({ family: words.slice(at).join(' '), given: words.slice(0, at).join(' ') });
