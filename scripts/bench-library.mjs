@@ -154,23 +154,41 @@ export async function benchLibrary(small) {
 			};
 			tick();
 		});
-		const at = Date.now();
-		await fresh
-			.getByLabel('Files', { exact: true })
-			.setInputFiles({ name: 'many.bib', mimeType: 'text/plain', buffer: Buffer.from(bib) });
-		// until here the file was handed to the page by the test
-		await fresh.evaluate(() => (window.gaps.length = 0));
-		await fresh.getByRole('button', { name: /^Take in/ }).waitFor({ timeout: 120_000 });
-		const read = Date.now() - at;
-		const gaps = await fresh.evaluate(() => window.gaps);
-		const then = Date.now();
-		await fresh.getByRole('button', { name: /^Take in/ }).click();
-		await fresh
-			.getByText(/brought in/)
-			.first()
-			.waitFor({ timeout: 120_000 });
+		// the file is in the page before the watch starts: handing it over is the test's work, not the app's
+		await fresh.evaluate((text) => {
+			const input = document.querySelector('dialog input[type=file]');
+			const files = new DataTransfer();
+			files.items.add(new File([text], 'many.bib', { type: 'text/plain' }));
+			input.files = files.files;
+			window.gaps.length = 0;
+			window.take = new Promise((ok) => {
+				const begun = performance.now();
+				const look = () => {
+					const take = [...document.querySelectorAll('dialog button')].find((b) =>
+						/^Take in/.test(b.textContent.trim())
+					);
+					if (take) ok({ take, took: performance.now() - begun });
+					else requestAnimationFrame(look);
+				};
+				input.dispatchEvent(new Event('change', { bubbles: true }));
+				look();
+			});
+		}, bib);
+		const read = await fresh.evaluate(async () => {
+			const { took } = await window.take;
+			return { took, gap: Math.max(...window.gaps) };
+		});
+		const taken = await fresh.evaluate(async () => {
+			const { take } = await window.take;
+			window.gaps.length = 0;
+			const begun = performance.now();
+			take.click();
+			while (!/sources brought in/.test(document.body.textContent)) await new Promise((r) => requestAnimationFrame(r));
+			return { took: performance.now() - begun, gap: Math.max(...window.gaps) };
+		});
+		const sec = (ms) => (ms / 1000).toFixed(2);
 		console.log(
-			`  bring in ${N.toLocaleString('en')} BibTeX entries: report after ${(read / 1000).toFixed(2)} s (longest pause of the page ${Math.max(...gaps).toFixed(0)} ms), taken in after ${((Date.now() - then) / 1000).toFixed(2)} s more`
+			`  bring in ${N.toLocaleString('en')} BibTeX entries: report ${sec(read.took)} s after the file (longest pause of the page ${read.gap.toFixed(0)} ms), in the library ${sec(taken.took)} s after the person said so (${taken.gap.toFixed(0)} ms): ${sec(read.took + taken.took)} s of work`
 		);
 	} finally {
 		await browser.close();

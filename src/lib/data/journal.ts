@@ -18,6 +18,8 @@ export interface Step {
 }
 
 const MOST = 100;
+/** Sources given to the browser's database at once. */
+const SLICE = 500;
 
 export class Journal {
 	private done: Step[] = [];
@@ -58,7 +60,8 @@ export class Journal {
 			if (!fresh) before = (await this.base.sources.bulkGet(ids)).filter((s): s is Source => Boolean(s));
 			// keys are unique: a key that moves from one source to another must be free first
 			if (gone.length) await this.base.sources.bulkDelete(gone);
-			await this.base.sources.bulkPut(next);
+			// in slices, so that the page can do something between two of them; the transaction is one all the same
+			for (let i = 0; i < next.length; i += SLICE) await this.base.sources.bulkPut(next.slice(i, i + SLICE));
 		});
 		announce({ put: next.map((s) => s.id), gone }, next);
 		return { what, before, ids, stamps: new Map(next.map((s) => [s.id, s.updatedAt])) };

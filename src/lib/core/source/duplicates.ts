@@ -23,6 +23,8 @@ interface Mark {
 	year: number;
 	pageFrom: string;
 	place: string;
+	/** Keys by which it is found, but for those of rare words. */
+	keys: string[];
 }
 
 const str = (v: unknown) => (typeof v === 'string' ? v : typeof v === 'number' ? String(v) : '');
@@ -38,7 +40,7 @@ function mark(id: string, item: Item): Mark {
 		item.PMID && `pmid:${str(item.PMID).replace(/\D/g, '')}`,
 		item.PMCID && `pmcid:${str(item.PMCID).replace(/\D/g, '')}`
 	].filter((x): x is string => Boolean(x) && /\d$/.test(String(x)));
-	return {
+	const m = {
 		id,
 		item,
 		doi: (bareDoi(str(item.DOI)) ?? (/\bdoi\b/i.test(url) ? bareDoi(url) : null) ?? '').toLowerCase(),
@@ -57,6 +59,7 @@ function mark(id: string, item: Item): Mark {
 		pageFrom: /^\w+/.exec(str(item.page))?.[0] ?? '',
 		place: squash(str(item['container-title']))
 	};
+	return { ...m, keys: fixedKeys(m) };
 }
 
 const PARTS = new Set(['chapter', 'entry', 'entry-encyclopedia', 'entry-dictionary', 'paper-conference', 'figure']);
@@ -126,14 +129,33 @@ const list = (l: string[]) => (l.length < 2 ? l.join('') : `${l.slice(0, -1).joi
 /** Buckets that are larger say nothing. */
 const MOST = 40;
 
-function keysOf(m: Mark, rare: (w: string) => number): string[] {
+/** What two records of one work have in common, whatever else is known. */
+function fixedKeys(m: Omit<Mark, 'keys'>): string[] {
 	const out = [...m.names, ...m.isbns.map((n) => `isbn:${n}`)];
 	if (m.doi) out.push(`doi:${m.doi}`);
 	if (m.title) out.push(`t:${m.title.slice(0, 30)}`, `h:${m.head.slice(0, 30)}`);
 	if (m.family && m.year) for (const y of [m.year, m.year + 1]) out.push(`a:${m.family}${y}`);
-	const scarce = [...m.tokens].sort((x, y) => rare(x) - rare(y) || (x < y ? -1 : 1)).slice(0, 3);
+	return out;
+}
+
+/** The keys of a record, with pairs of the three rarest words of its title. */
+function keysOf(m: Mark, rare: (w: string) => number): string[] {
+	const out = [...m.keys];
+	const before = (x: { w: string; n: number }, y: { w: string; n: number }) =>
+		x.n !== y.n ? x.n - y.n : x.w < y.w ? -1 : 1;
+	const scarce: { w: string; n: number }[] = [];
+	for (const w of m.tokens) {
+		const word = { w, n: rare(w) };
+		if (scarce.length === 3 && before(word, scarce[2]) > 0) continue;
+		scarce.push(word);
+		scarce.sort(before);
+		scarce.length = Math.min(scarce.length, 3);
+	}
 	for (let i = 0; i < scarce.length; i++)
-		for (let j = i + 1; j < scarce.length; j++) out.push(`w:${[scarce[i], scarce[j]].sort().join(' ')}`);
+		for (let j = i + 1; j < scarce.length; j++) {
+			const [a, b] = [scarce[i].w, scarce[j].w];
+			out.push(`w:${a < b ? `${a} ${b}` : `${b} ${a}`}`);
+		}
 	return out;
 }
 
@@ -171,11 +193,14 @@ export function createMatcher(records: Iterable<{ id: string; item: Item }> = []
 	marks.forEach(enter);
 	return {
 		add(id, record) {
-			enter({ ...(record as Mark), id });
+			const m = { ...(record as Mark), id };
+			marks.push(m);
+			enter(m);
 		},
 		match(record) {
 			const m = record as Mark;
 			let best: (Likeness & { id: string }) | null = null;
+			if (!marks.length) return best;
 			const seen = new Set<Mark>();
 			for (const k of keysOf(m, rare))
 				for (const other of buckets.get(k) ?? []) {

@@ -4,18 +4,23 @@ import type { Item } from '../csl';
 import { ITEM_TYPES, NAME_VARIABLES, DATE_VARIABLES } from '../csl';
 import type { Source } from './types';
 
-const scalar = Joi.alternatives(Joi.string().allow('').max(1_000_000), Joi.number(), Joi.boolean());
-const name = Joi.object({
-	family: Joi.string().allow(''),
-	given: Joi.string().allow(''),
-	literal: Joi.string().allow(''),
-	suffix: Joi.string().allow(''),
-	'dropping-particle': Joi.string().allow(''),
-	'non-dropping-particle': Joi.string().allow(''),
-	'comma-suffix': scalar,
-	'static-ordering': scalar,
-	'parse-names': scalar
-})
+/** Patterns and not sixty named fields: only what an item has is looked at, and an import has ten thousand of them. */
+const one = (names: Iterable<string>) => new RegExp(`^(?:${[...names].join('|')})$`);
+const LONGEST = 1_000_000;
+/** Text of at most a million characters, a number or a boolean: what CSL-JSON has for plain fields. */
+const scalar = Joi.any()
+	.custom((v: unknown, h) => {
+		if (typeof v === 'string') return v.length <= LONGEST ? v : h.error('scalar.max');
+		return typeof v === 'number' || typeof v === 'boolean' ? v : h.error('scalar.base');
+	})
+	.messages({
+		'scalar.max': `{{#label}} must be at most ${LONGEST.toLocaleString('en')} characters long`,
+		'scalar.base': '{{#label}} must be text, a number or true or false'
+	});
+const part = Joi.string().allow('');
+const name = Joi.object()
+	.pattern(one(['family', 'given', 'literal', 'suffix', 'dropping-particle', 'non-dropping-particle']), part)
+	.pattern(one(['comma-suffix', 'static-ordering', 'parse-names']), scalar)
 	.or('family', 'given', 'literal')
 	.unknown(true);
 const date = Joi.object({
@@ -42,12 +47,11 @@ const fields: Record<string, Joi.Schema> = {
 	custom: Joi.object().unknown(true),
 	categories: Joi.array().items(Joi.string())
 };
-/** Patterns and not sixty named fields: only what an item has is looked at, and an import has ten thousand of them. */
-const one = (names: Iterable<string>) => new RegExp(`^(?:${[...names].join('|')})$`);
 const itemSchema = Joi.object(fields)
 	.pattern(one(NAME_VARIABLES), Joi.array().items(name))
 	.pattern(one(DATE_VARIABLES), date)
-	.pattern(/^/, scalar);
+	.pattern(/^/, scalar)
+	.prefs({ abortEarly: false, convert: false });
 
 const excerpt = Joi.object({
 	kind: Joi.string().valid('quotation', 'paraphrase', 'remark', 'picture').required(),
@@ -88,7 +92,7 @@ function faults(error: Joi.ValidationError | undefined): Fault[] {
 
 /** What is wrong with an item; empty when nothing is. */
 export function itemFaults(item: unknown): Fault[] {
-	return faults(itemSchema.validate(item, { abortEarly: false, convert: false }).error);
+	return faults(itemSchema.validate(item).error);
 }
 
 export function sourceFaults(source: unknown): Fault[] {
