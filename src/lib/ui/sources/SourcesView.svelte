@@ -258,7 +258,7 @@
 			<ColumnsMenu {view} />
 		</div>
 		<ul aria-label="Sources" bind:this={list} style:height="{rows.height}px">
-			{#each rows.items as r (r.index)}
+			{#each rows.items as r (r.slot)}
 				{@const s = listed[r.index]}
 				{#if s}
 					<li
@@ -408,8 +408,10 @@
 		left: 0;
 		right: 0;
 		top: 0;
+		contain: content;
 	}
 	li.open {
+		contain: none;
 		z-index: 2;
 		left: -12px;
 		right: -12px;

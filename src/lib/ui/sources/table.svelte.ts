@@ -85,18 +85,24 @@ export class LibraryTable {
 	}
 }
 
+/** Rows kept drawn beyond those near the window. */
+const SPARE = 3;
+
 /** Height of a row that is not opened, in pixels; SourceRow has the same. */
 export const ROW = 39;
 
 export interface Shown {
 	index: number;
 	start: number;
+	/** The drawn row that shows it; drawn rows are used again for what comes into sight. */
+	slot: number;
 }
 
 /** Which rows are drawn: those near the window, wherever an opened one pushes them. */
 export class RowWindow {
 	items = $state.raw<Shown[]>([]);
 	height = $state(0);
+	private drawn: Shown[] = [];
 	private v: Virtualizer<Window, HTMLElement> | null = null;
 	private stop: (() => void) | undefined;
 
@@ -130,7 +136,21 @@ export class RowWindow {
 	private read(): void {
 		const v = this.v!;
 		const margin = v.options.scrollMargin;
-		this.items = v.getVirtualItems().map((i) => ({ index: i.index, start: i.start - margin }));
+		const now = v.getVirtualItems();
+		// not this.items: whoever calls would be called again by what is set here
+		const last = this.drawn.filter((i) => i.index < v.options.count);
+		const slots = new Map(last.map((i) => [i.index, i.slot]));
+		const seen = new Set(now.map((i) => i.index));
+		const free = last.filter((i) => !seen.has(i.index));
+		let fresh = Math.max(-1, ...last.map((i) => i.slot));
+		const drawn = now.map((i) => ({
+			index: i.index,
+			start: i.start - margin,
+			slot: slots.get(i.index) ?? free.pop()?.slot ?? ++fresh
+		}));
+		// one more or fewer fits from frame to frame; a few that went out of sight stay drawn for the next
+		for (const i of free.slice(0, SPARE)) drawn.push({ ...i, start: v.measurementsCache[i.index].start - margin });
+		this.items = this.drawn = drawn;
 		this.height = v.getTotalSize();
 	}
 
