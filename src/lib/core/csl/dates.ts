@@ -129,7 +129,7 @@ const cache = new WeakMap<object, NormalDate>();
 /** Reads any date value; what cannot be understood comes back as its literal text. */
 export function normalDate(v: unknown): NormalDate | null {
 	if (v == null) return null;
-	if (typeof v === 'string' || typeof v === 'number') {
+	if (typeof v === 'string' || Number.isFinite(v)) {
 		const d = fromText(String(v));
 		return d.start || d.literal ? d : null;
 	}

@@ -51,7 +51,7 @@ export interface CleanName {
 }
 
 const cleanCache = new WeakMap<object, CleanName>();
-const str = (v: unknown) => (typeof v === 'string' ? v : typeof v === 'number' ? String(v) : '');
+const str = (v: unknown) => (typeof v === 'string' ? v : Number.isFinite(v) ? String(v) : '');
 
 export function cleanName(n: Name | string): CleanName {
 	if (typeof n !== 'object' || n === null) {

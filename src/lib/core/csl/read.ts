@@ -8,9 +8,9 @@ import type { Item, Name } from './types';
 export function textValue(item: Item, name: string): string {
 	const v = item[name];
 	if (typeof v === 'string') return v.trim() === '' ? '' : v;
-	if (typeof v === 'number') return String(v);
-	if (v && typeof v === 'object' && 'literal' in v) return String((v as { literal: unknown }).literal ?? '');
-	return '';
+	if (typeof v === 'number' && Number.isFinite(v)) return String(v);
+	const said = v && typeof v === 'object' ? (v as { literal?: unknown }).literal : '';
+	return typeof said === 'string' || Number.isFinite(said) ? String(said) : '';
 }
 
 /** Short forms have fields of their own, under the standard's name or the older one. */
