@@ -22,7 +22,7 @@ test('an existing citation: locator, form, one source out, all of it out, undone
 	const cite = sheet.getByRole('button', { name: /Citation: \(Dietz & Olsen/ });
 	await cite.dblclick();
 	const line = page.getByRole('dialog', { name: 'Edit the citation' });
-	const input = line.getByRole('combobox');
+	const input = line.getByRole('combobox', { name: /^Cite/ });
 	await expect(input).toHaveValue('Lindqvist 2011 ch 1; Dietz & Olsen 1999');
 	await input.fill('Lindqvist 2011 p 12; Dietz & Olsen 1999');
 	await expect(line).toContainText('(Dietz & Olsen, 1999; Lindqvist, 2011, p. 12)');

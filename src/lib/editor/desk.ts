@@ -1,6 +1,7 @@
 /** What node views ask of the draft they are part of. */
 import type { Node } from 'prosemirror-model';
 import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
+import type { EntryHands } from '$lib/core/manuscript';
 import type { ListView, NoteView, Refreshable } from './views';
 
 export interface Desk {
@@ -9,6 +10,8 @@ export interface Desk {
 	output(id: string): ClusterOutput | undefined;
 	noteNumber(id: string): number;
 	entries(): EntryOutput[] | null;
+	/** Entries said by hand. */
+	readonly hands: EntryHands;
 	styleInfo(): StyleInfo | null;
 	register(id: string, v: Refreshable): void;
 	unregister(id: string, v: Refreshable): void;

@@ -15,6 +15,8 @@ import {
 	lastWords,
 	newId,
 	placeCitations,
+	putGap,
+	cleanEntryHands,
 	readCitations,
 	readDoc,
 	readOutline,
@@ -27,6 +29,7 @@ import {
 	type CitingForm,
 	type DocCite,
 	type DocStyle,
+	type EntryHands,
 	type Reading,
 	type Section,
 	type WordCount
@@ -47,6 +50,7 @@ import type { UseOf } from '$lib/core/search';
 import type { Desk } from './desk';
 import { editorPlugins, type Gestures } from './plugins';
 import { cleanPaste } from './paste';
+import { positionOf } from './positions';
 import { nodeViews, type ListView, type NoteView, type Refreshable } from './views';
 
 export type SaveState = 'saved' | 'saving' | 'failed' | 'read-only';
@@ -67,6 +71,8 @@ export interface CiteTarget {
 	/** A gap that the citation will fill. */
 	query: string;
 	gap: boolean;
+	/** Words by hand are wanted at once. */
+	byHand?: boolean;
 }
 
 const SAVE_DELAY = 400;
@@ -111,6 +117,9 @@ export class Draft implements Desk {
 	private recency = 0;
 	private readonly initial: Node;
 	readonly readOnly: boolean;
+	/** Entries said by hand. */
+	hands = $state.raw<EntryHands>({});
+	private handsRead: unknown = null;
 
 	constructor(m: Manuscript, readOnly = false) {
 		this.id = m.id;
@@ -119,7 +128,7 @@ export class Draft implements Desk {
 		this.readOnly = readOnly;
 		const doc = readDoc(m.doc);
 		const style: DocStyle = doc.attrs.style ?? { id: m.styleId, title: m.styleTitle, form: m.form, locale: m.locale };
-		this.initial = doc.attrs.style ? doc : schema.nodes.doc.create({ style }, doc.content);
+		this.initial = doc.attrs.style ? doc : schema.nodes.doc.create({ ...doc.attrs, style }, doc.content);
 		this.docStyle = style;
 		this.uncited = m.uncited;
 		this.worker = startFormatWorker((message) =>
@@ -215,6 +224,13 @@ export class Draft implements Desk {
 		if (!state.selection.eq(before.selection) || tr.docChanged) this.look(state);
 	}
 
+	/** Does one thing to the document, in a step of its own for undo, and names it in the foot. */
+	act(tr: Transaction, what: string, view: EditorView | null = this.view): void {
+		if (!view || this.readOnly || !tr.docChanged) return;
+		view.dispatch(closeHistory(tr).scrollIntoView());
+		this.lastChange = what;
+	}
+
 	/** Reads citations and notes; numbers are right at once, before anything is formatted. */
 	private read(doc: Node): void {
 		const reading = readCitations(doc, this.docForm(doc), this.resolve);
@@ -224,6 +240,11 @@ export class Draft implements Desk {
 		const changed: string[] = [];
 		for (const [id, n] of numbers) if (this.numbers.get(id) !== n) changed.push(id);
 		this.numbers = numbers;
+		if (doc.attrs.hand !== this.handsRead) {
+			this.handsRead = doc.attrs.hand;
+			this.hands = cleanEntryHands(doc.attrs.hand);
+			for (const l of this.lists) l.refresh();
+		}
 		for (const id of changed) {
 			for (const v of this.views.get(id) ?? []) v.refresh();
 			this.notes.get(id)?.refresh();
@@ -520,29 +541,34 @@ export class Draft implements Desk {
 	}
 
 	/** Opens the cite line on a citation anywhere in the manuscript. */
-	editCitation(id: string): void {
+	editCitation(id: string, byHand = false): void {
 		const info = this.reading.citations.find((c) => c.id === id);
 		if (!info || !this.view) return;
 		if (info.notePos < 0) {
 			this.select(info.pos);
 			this.openIfCitation(this.view.state.doc.nodeAt(info.pos)!, info.pos);
+		} else {
+			// in one of the writer's notes: its own editor has it
+			const inner = this.innerEditors.get(this.reading.notes.find((n) => n.pos === info.notePos)?.id ?? '');
+			const at = inner ? positionOf(inner.state.doc, id) : -1;
+			if (inner && at >= 0) this.openIfCitation(inner.state.doc.nodeAt(at)!, at, inner);
 		}
+		if (byHand && this.cite) this.cite = { ...this.cite, byHand };
 	}
 
 	private fillGap(pos: number, node: Node, view: EditorView | null = this.view): void {
 		if (view) this.cite = { view, pos, editing: null, inNote: view !== this.view, query: node.attrs.hint, gap: true };
 	}
 
-	insertGap(): boolean {
-		const view = this.view;
-		if (!view || this.readOnly || !view.state.selection.$head.parent.inlineContent) return false;
-		const pos = view.state.selection.head;
-		const before = view.state.doc.resolve(pos).nodeBefore;
-		const space = before?.isText && !/\s$/.test(before.text!) ? ' ' : '';
-		const tr = view.state.tr;
-		if (space) tr.insertText(space, pos);
-		tr.insert(pos + space.length, schema.nodes.gap.create({ id: newId() }));
-		view.dispatch(tr);
+	/** A visible "source needed" at the caret, or where the cite line hangs. */
+	insertGap(hint = '', target?: CiteTarget): boolean {
+		const view = target?.view ?? this.view;
+		if (!view || this.readOnly) return false;
+		const pos = target?.pos ?? view.state.selection.head;
+		if (!view.state.doc.resolve(pos).parent.inlineContent) return false;
+		const { tr } = view.state;
+		putGap(tr, pos, hint);
+		this.act(tr, 'Source needed', view);
 		return true;
 	}
 
@@ -556,7 +582,6 @@ export class Draft implements Desk {
 			if (!cites.length) removeCitation(tr, at);
 			else {
 				tr.setNodeAttribute(at, 'cites', cites);
-				tr.setNodeAttribute(at, 'pinned', null);
 				tr.setSelection(TextSelection.create(tr.doc, at + 1));
 			}
 			this.lastChange = cites.length ? 'Citation changed' : 'Citation deleted';
@@ -584,6 +609,13 @@ export class Draft implements Desk {
 		for (const c of cites) this.recent.set(c.sourceId, ++this.recency);
 		this.closeCite();
 		if (tr.docChanged) view.dispatch(closeHistory(tr).scrollIntoView());
+	}
+
+	/** The words of the paragraph before the place of a new citation. */
+	wordsBefore(target: CiteTarget): string {
+		const { doc } = target.view.state;
+		const at = doc.resolve(Math.min(target.pos, doc.content.size));
+		return at.parent.textBetween(0, at.parentOffset, ' ', '\ufffc');
 	}
 
 	/** The words around a citation as the sentence would have it, for the preview. */
@@ -764,13 +796,4 @@ export class Draft implements Desk {
 		this.view = null;
 		this.worker.stop();
 	}
-}
-
-function positionOf(doc: Node, id: string): number {
-	let at = -1;
-	doc.descendants((node, pos) => {
-		if (node.type === schema.nodes.citation && node.attrs.id === id) at = pos;
-		return at < 0;
-	});
-	return at;
 }

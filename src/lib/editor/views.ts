@@ -1,7 +1,10 @@
 /** How citations, notes, gaps and the bibliography look in the sheet. */
 import type { Node } from 'prosemirror-model';
 import type { EditorView, NodeView, NodeViewConstructor } from 'prosemirror-view';
+import { cleanHand, handHtml, type EntryHands } from '$lib/core/manuscript';
 import type { Desk } from './desk';
+
+const stripTags = (html: string): string => new DOMParser().parseFromString(html, 'text/html').body.textContent ?? '';
 
 /** A citation: its text in the sentence, or a note's mark. */
 class CitationView implements NodeView {
@@ -26,13 +29,14 @@ class CitationView implements NodeView {
 		const out = this.desk.output(id);
 		let html: string;
 		let label: string;
-		if (this.node.attrs.pinned) {
-			html = this.node.attrs.pinned.html;
-			label = this.node.attrs.pinned.html;
+		const hand = cleanHand(this.node.attrs.pinned);
+		if (hand && !asMark) {
+			html = handHtml(hand);
+			label = stripTags(html);
 		} else if (asMark) {
 			const n = this.desk.noteNumber(id);
 			html = `${out?.lead ?? ''}<sup class="mark">${n || '·'}</sup>`;
-			label = `Note ${n}: ${out?.text ?? ''}`;
+			label = `Note ${n}: ${hand ? stripTags(handHtml(hand)) : (out?.text ?? '')}`;
 		} else {
 			html = out ? out.html || out.lead : '<span class="pending">…</span>';
 			label = out?.text ?? '';
@@ -154,6 +158,7 @@ class BibliographyView implements NodeView {
 	readonly contentDOM: HTMLElement;
 	private readonly list: HTMLElement;
 	private shown: unknown = null;
+	private hands: EntryHands = {};
 
 	constructor(
 		private node: Node,
@@ -191,8 +196,9 @@ class BibliographyView implements NodeView {
 
 	refresh(): void {
 		const entries = this.desk.entries();
-		if (entries === this.shown) return;
+		if (entries === this.shown && this.desk.hands === this.hands) return;
 		this.shown = entries;
+		this.hands = this.desk.hands;
 		this.list.replaceChildren();
 		const s = this.desk.styleInfo();
 		this.list.classList.toggle('hanging', Boolean(s?.hangingIndent));
@@ -214,7 +220,7 @@ class BibliographyView implements NodeView {
 			div.dataset.entry = e.id;
 			div.setAttribute('role', 'listitem');
 			div.tabIndex = 0;
-			div.innerHTML = e.html;
+			div.innerHTML = this.hands[e.id] ? handHtml(this.hands[e.id]) : e.html;
 			for (const a of div.querySelectorAll('a')) a.tabIndex = -1;
 			this.list.append(div);
 		}

@@ -1,5 +1,15 @@
 /** The face of the citing room: the cite line's language, facts of styles, and the formatting session. */
-export { parseLine, citesOfLine, writeLine, type LinePart, type Chosen } from './line';
+export {
+	parseLine,
+	citesOfLine,
+	writeLine,
+	writeParts,
+	gapHint,
+	type LinePart,
+	type Chosen,
+	type Said,
+	type CiteForm
+} from './line';
 export { styleInfo, listHeading, FEATURED, featuredName, type StyleInfo } from './kind';
 export {
 	createSession,

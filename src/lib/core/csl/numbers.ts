@@ -90,7 +90,10 @@ function part(text: string, joiner: string): NumberPart {
 
 /** Whether a number or locator names several things, so that its label is plural (CSL 1.0.2, "label", contextual). */
 export function isPlural(value: string): boolean {
-	const s = value.replace(/\\-/g, '');
+	// a place within a place, "2, p. 15", names one thing
+	const s = value
+		.replace(/\\-/g, '')
+		.replace(/^([\p{L}\d]+),\s(?:pp?|ch|para|fig|vol|col|fol|app|eq|no)\.\s.*$/u, '$1');
 	return (
 		/(?:[\p{L}\d]\s*[-–—]+\s*[\p{L}\d])|(?:[\d\p{L}](?:\s*[&;]\s*|,\s+)[\d\p{L}])|\s(?:and|et|und|y)\s/u.test(s) &&
 		/\d|^[ivxlcdm\s,&–—-]+$/i.test(s)

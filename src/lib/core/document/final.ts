@@ -4,7 +4,7 @@
  */
 import type { Mark, Node } from 'prosemirror-model';
 import type { Run } from '../csl';
-import type { CitingForm } from '../manuscript';
+import { cleanEntryHands, cleanHand, handRuns, type CitingForm } from '../manuscript';
 
 export type FinalInline =
 	| { t: 'text'; run: Run }
@@ -47,6 +47,7 @@ export interface Formatted {
 export function toFinal(doc: Node, title: string, authors: string[], form: CitingForm, f: Formatted): FinalDoc {
 	const count = { footnote: 0, endnote: 0 };
 	const asNotes = form !== 'in-text';
+	const hands = cleanEntryHands(doc.attrs.hand);
 	const kindOfAuto = form === 'endnotes' ? 'endnote' : 'footnote';
 
 	const marked = (text: string, marks: readonly Mark[]): Run => {
@@ -76,8 +77,8 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					break;
 				case 'citation': {
 					const r = f.citations.get(node.attrs.id);
-					const pinned = node.attrs.pinned as { text?: string } | null;
-					const runs = pinned?.text ? [{ text: pinned.text }] : (r?.runs ?? []);
+					const hand = cleanHand(node.attrs.pinned);
+					const runs = hand ? handRuns(hand) : (r?.runs ?? []);
 					if (asNotes && !inNote) {
 						out.push(...text(r?.leadRuns ?? []));
 						out.push({ t: 'note', kind: kindOfAuto, number: ++count[kindOfAuto], paragraphs: [text(runs)] });
@@ -156,7 +157,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					out.push({
 						t: 'bibliography',
 						heading: inlines(node.firstChild!, false),
-						entries: f.entries ?? [],
+						entries: (f.entries ?? []).map((e) => (hands[e.id] ? { ...e, runs: handRuns(hands[e.id]) } : e)),
 						hanging: f.hanging,
 						aligned: f.aligned
 					});

@@ -1,6 +1,7 @@
 /** Reads the citations and notes of a document in order, as the processor wants them. */
 import type { Node } from 'prosemirror-model';
 import type { Cluster } from '../csl';
+import { cleanHand, type Hand } from './hand';
 import type { DocCite } from './schema';
 
 /** How citations made in the running text are shown. */
@@ -24,7 +25,8 @@ export interface CitationInfo {
 	/** 0 in the text of an in-text style. */
 	noteNumber: number;
 	cites: DocCite[];
-	pinned: boolean;
+	/** Words said by hand in place of the style's. */
+	pinned: Hand | null;
 }
 
 export interface Reading {
@@ -56,7 +58,7 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 	let running = 0;
 	const citation = (node: Node, pos: number, notePos: number, noteNumber: number) => {
 		const cites = follow(node.attrs.cites as DocCite[], resolve);
-		out.citations.push({ id: node.attrs.id, pos, notePos, noteNumber, cites, pinned: node.attrs.pinned != null });
+		out.citations.push({ id: node.attrs.id, pos, notePos, noteNumber, cites, pinned: cleanHand(node.attrs.pinned) });
 		out.clusters.push({ id: node.attrs.id, noteNumber, cites });
 	};
 	doc.descendants((node, pos) => {

@@ -3,10 +3,12 @@ export { schema, SCHEMA_VERSION, cleanCites, type DocCite, type DocStyle, type M
 export { readDoc, storeDoc, ManuscriptError, type StoredDoc } from './migrate';
 export { readCitations, type Reading, type NoteInfo, type CitationInfo, type CitingForm } from './clusters';
 export { placeCitations, type PlacementKind } from './placement';
-export { insertCitation, removeCitation, textAround, typeMark } from './insert';
+export { insertCitation, putGap, removeCitation, textAround, typeMark } from './insert';
 export { readOutline, sectionAt, countDoc, countWords, type Section, type WordCount } from './outline';
 export { followTitle, nameOf, renameLists, UNTITLED } from './title';
 export { docFromText } from './text-form';
 export { readLocator, writeLocator, tidyLocator, type TypedLocator } from './locator';
 export { firstWords, lastWords } from './snippet';
+export { splitCitation, joinCitations, neighbourOf, replaceSource } from './regroup';
+export { cleanHand, cleanEntryHands, handHtml, handIsOld, handRuns, type EntryHands, type Hand } from './hand';
 export { newId } from './ids';

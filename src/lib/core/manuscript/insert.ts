@@ -1,6 +1,7 @@
 /** Puts a citation into a sentence, and takes it out again, with spaces and marks right (need N20). */
 import type { Node } from 'prosemirror-model';
 import type { Transform } from 'prosemirror-transform';
+import { newId } from './ids';
 import { inSentence, markStandsBehind, type PlacementKind } from './placement';
 import { schema, type DocCite } from './schema';
 
@@ -136,6 +137,14 @@ export function typeMark(tr: Transform, at: number, mark: string, kind: Placemen
 	if (space) tr.delete(at - 1, at);
 	tr.insert(start, schema.text(mark, last.marks));
 	return at - space + 1;
+}
+
+/** A visible "source needed", with the space it wants before it. */
+export function putGap(tr: Transform, pos: number, hint: string): void {
+	const before = tr.doc.resolve(pos).nodeBefore;
+	const space = before && !(before.isText && /[\s([{“‘]$/.test(before.text!)) ? ' ' : '';
+	if (space) tr.insert(pos, schema.text(space));
+	tr.insert(pos + space.length, schema.nodes.gap.create({ id: newId(), hint }));
 }
 
 /** Takes a citation out; the space it needed goes with it. */

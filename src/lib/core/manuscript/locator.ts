@@ -65,20 +65,42 @@ export function tidyLocator(value: string): string {
 		.replace(/\s*(?:&|\+|\band\b)\s*/g, ' & ');
 }
 
-/**
- * Reads a locator at the start of a text; null where none stands there.
- * A bare year (1500 to 2099 without a word before it) is left alone when `years` is set: it finds sources.
- */
-export function readLocator(text: string, years = false): TypedLocator | null {
-	const lead = /^\s*/.exec(text)![0].length;
-	const s = text.slice(lead);
+/** Front matter is paged in small roman numerals; among words that look for a source these would be words. */
+const ROMAN_PAGES = /^([ivxlc]+(?:\s*[-–—,]\s*[ivxlc]+)*)(?=$|[\s;,])/;
+
+function one(s: string, years: boolean, romans: boolean): { label: string; value: string; length: number } | null {
 	for (const { label, re } of RULES) {
 		const m = re.exec(s);
 		if (!m) continue;
 		if (years && label === 'page' && /^(1[5-9]|20)\d\d$/.test(m[0])) return null;
-		return { label, value: tidyLocator(m[1]), length: lead + m[0].length };
+		return { label, value: tidyLocator(m[1]), length: m[0].length };
 	}
-	return null;
+	const roman = romans ? ROMAN_PAGES.exec(s) : null;
+	return roman ? { label: 'page', value: tidyLocator(roman[1]), length: roman[0].length } : null;
+}
+
+/**
+ * Reads a locator at the start of a text; null where none stands there. A place within a place, `vol 2 p 15`, is one
+ * locator of the first kind with the second written out behind it (common practice: Vol. 2, p. 15).
+ * @param options `years`: a bare year (1500 to 2099) is left alone, it finds sources; `romans`: bare ones are pages
+ */
+export function readLocator(text: string, { years = false, romans = false } = {}): TypedLocator | null {
+	const lead = /^\s*/.exec(text)![0].length;
+	const first = one(text.slice(lead), years, romans);
+	if (!first) return null;
+	let length = lead + first.length;
+	const gap = /^\s*,?\s+/.exec(text.slice(length))?.[0].length ?? 0;
+	const rest = text.slice(length + gap);
+	const second = gap && /^[\p{L}§¶]/u.test(rest) && first.label !== 'timestamp' ? one(rest, true, false) : null;
+	if (!second || second.label === first.label) return { ...first, length };
+	length += gap + second.length;
+	return { label: first.label, value: `${first.value}, ${dotted(second)}`, length };
+}
+
+/** `p. 15`, as it is printed behind another locator. */
+function dotted({ label, value }: { label: string; value: string }): string {
+	const [word, ...rest] = writeLocator({ label, value }).split(' ');
+	return `${/^(?:pp?|ch|para|fig|vol|col|fol|app|eq|no)$/.test(word) ? `${word}.` : word} ${rest.join(' ')}`;
 }
 
 /** How a kind of locator is written in the cite line. */

@@ -223,7 +223,7 @@ test('locators as people write them (needs N15)', () => {
 		assert.deepEqual(l && [l.label, l.value], [label, value], text);
 	}
 	assert.equal(readLocator('tidal'), null);
-	assert.equal(readLocator('1997', true), null);
+	assert.equal(readLocator('1997', { years: true }), null);
 	for (const [text] of rows) {
 		const l = readLocator(text)!;
 		const again = readLocator(writeLocator(l))!;

@@ -4,6 +4,7 @@
  */
 import { Schema, type DOMOutputSpec, type MarkSpec, type NodeSpec } from 'prosemirror-model';
 import { tableNodes } from 'prosemirror-tables';
+import { cleanHand } from './hand';
 
 export const SCHEMA_VERSION = 1;
 
@@ -51,8 +52,8 @@ const parseJson = <T>(s: string | null, fallback: T): T => {
 const table = tableNodes({ tableGroup: 'block', cellContent: 'paragraph+', cellAttributes: {} });
 
 const nodes: Record<string, NodeSpec> = {
-	/** `style` is the citation style in force, so that undo takes a switch back. */
-	doc: { content: 'block+', attrs: { style: { default: null } } },
+	/** `style` is the citation style in force, so that undo takes a switch back; `hand` has entries said by hand. */
+	doc: { content: 'block+', attrs: { style: { default: null }, hand: { default: {} } } },
 	paragraph: { group: 'block', content: 'inline*', parseDOM: [{ tag: 'p' }], toDOM: () => ['p', 0] },
 	heading: {
 		group: 'block',
@@ -122,7 +123,7 @@ const nodes: Record<string, NodeSpec> = {
 		attrs: {
 			id: { default: '' },
 			cites: { default: [] },
-			/** Said by hand: `{ html, basis }`; null follows the style. */
+			/** Said by hand (hand.ts); null follows the style. */
 			pinned: { default: null },
 			moved: { default: null }
 		},
@@ -133,7 +134,7 @@ const nodes: Record<string, NodeSpec> = {
 					const raw = parseJson<Record<string, unknown>>((d as HTMLElement).getAttribute('data-rq-citation'), {});
 					const cites = cleanCites(raw.cites);
 					return cites.length
-						? { id: String(raw.id ?? ''), cites, pinned: raw.pinned ?? null, moved: raw.moved ?? null }
+						? { id: String(raw.id ?? ''), cites, pinned: cleanHand(raw.pinned), moved: raw.moved ?? null }
 						: false;
 				}
 			}

@@ -2,16 +2,18 @@
 	/** The cite line: hangs at the caret, one line of typing, never a dialog. */
 	import { onMount } from 'svelte';
 	import type { PreviewOutput } from '$lib/core/citing';
-	import { writeLocator, type DocCite } from '$lib/core/manuscript';
-	import { kindOf, shortAuthor, titleOf, yearOf } from '$lib/core/source';
+	import { handHtml, type DocCite } from '$lib/core/manuscript';
+	import { creatorsOf, kindOf, shortAuthor, shortLabel, titleOf, yearOf } from '$lib/core/source';
+	import { hasNeighbour, joinWithNext, sayCitation, splitOff } from '$lib/editor/acts';
 	import type { CiteTarget, Draft } from '$lib/editor/draft.svelte';
 	import { library } from '../library.svelte';
 	import { toasts } from '../toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
-	import { CloseOutline } from '../parts/icons';
 	import { recognise } from '$lib/core/source';
+	import CiteRows from './CiteRows.svelte';
+	import HandWords from './HandWords.svelte';
 	import QuickSource from './QuickSource.svelte';
-	import { CiteLineState, labelOf } from './citeline.svelte';
+	import { CiteLineState } from './citeline.svelte';
 
 	let { draft, target: given }: { draft: Draft; target: CiteTarget } = $props();
 	// one line, one target: when the draft lets go of it, this line still knows what it was about
@@ -25,11 +27,12 @@
 	let preview = $state.raw<PreviewOutput | null>(null);
 	let formPreviews = $state.raw<{ form: DocCite['form']; html: string }[]>([]);
 	let adding = $state(false);
+	let byHand = $state(Boolean(target.byHand));
 	let asked = 0;
 
 	onMount(() => {
 		position();
-		input?.focus();
+		if (!byHand) input?.focus();
 		input?.setSelectionRange(line.caret, line.caret);
 		const outside = (e: PointerEvent) => {
 			if (box && !box.contains(e.target as Node)) draft.closeCite();
@@ -63,6 +66,19 @@
 	};
 	const FORMS: DocCite['form'][] = ['parenthetical', 'narrative', 'year-only', 'author-only'];
 
+	const AFTER_AUTHOR: DocCite['form'][] = ['year-only', 'parenthetical', 'narrative', 'author-only'];
+	/** The words before the caret end with the author of the first source: the name need not be said again. */
+	const authorStands = $derived.by(() => {
+		const s = library.sources.get(line.previewCites[0]?.sourceId ?? '');
+		if (!s || target.editing) return false;
+		const said = draft
+			.wordsBefore(target)
+			.replace(/[\s’']+s?$/u, '')
+			.toLowerCase();
+		const names = [shortAuthor(s.item), shortLabel(s.item).name, creatorsOf(s.item).at(-1)?.family ?? ''];
+		return names.some((n) => n.length > 1 && said.endsWith(n.toLowerCase()));
+	});
+
 	$effect(() => {
 		const cites = $state.snapshot(line.previewCites) as DocCite[];
 		const serial = ++asked;
@@ -78,7 +94,7 @@
 			if (serial !== asked) return;
 			preview = p;
 			const list: { form: DocCite['form']; html: string }[] = [];
-			for (const form of FORMS) {
+			for (const form of authorStands ? AFTER_AUTHOR : FORMS) {
 				const o = await draft.worker.face.preview(
 					cites.map((c) => ({ ...c, form })),
 					note
@@ -96,10 +112,29 @@
 		})();
 	});
 
+	const handNow = $derived(draft.reading.citations.find((c) => c.id === target.editing?.id)?.pinned ?? null);
+	const shown = $derived.by(() => {
+		const out = draft.output(target.editing?.id ?? '');
+		return out ? out.html || out.lead : '';
+	});
+	const neighbour = $derived(Boolean(target.editing && !target.inNote && hasNeighbour(draft, target.editing.id)));
 	const sentence = $derived(draft.sentenceWith(target, line.previewCites));
 
 	function commit() {
+		if (line.gap !== null) {
+			draft.closeCite();
+			draft.insertGap(line.gap, target);
+			return;
+		}
 		draft.commitCite(target, $state.snapshot(line.cites) as DocCite[]);
+	}
+
+	/** The cite becomes a citation of its own right behind this one. */
+	function split(index: number) {
+		const at = line.cites.findIndex((_, k) => k === line.parts.slice(0, index).filter((p) => p.sourceId).length);
+		const cites = $state.snapshot(line.cites) as DocCite[];
+		draft.commitCite(target, cites);
+		splitOff(draft, target.editing!.id, at);
 	}
 
 	function keydown(e: KeyboardEvent) {
@@ -112,6 +147,7 @@
 			line.marked = (line.marked + n - 1) % n;
 		} else if ((e.key === 'Tab' && !e.shiftKey) || e.key === 'Enter') {
 			const open =
+				line.gap === null &&
 				!line.part.sourceId &&
 				(line.part.query !== '' || (line.parts.length === 1 && e.key === 'Enter' && !target.editing));
 			if (open && n) {
@@ -229,7 +265,20 @@
 		>
 	</div>
 
-	{#if adding}
+	{#if byHand && target.editing}
+		<HandWords
+			html={handNow ? handHtml(handNow) : shown}
+			label={draft.asNotes && !target.inNote ? 'Words of this note' : 'Words of this citation'}
+			onkeep={(text) => {
+				draft.closeCite();
+				sayCitation(draft, target.editing!.id, { text, basis: draft.output(target.editing!.id)?.text ?? '' });
+			}}
+			oncancel={() => {
+				byHand = false;
+				setTimeout(() => input?.focus(), 0);
+			}}
+		/>
+	{:else if adding}
 		<QuickSource
 			words={line.part.query}
 			oncancel={() => {
@@ -282,21 +331,14 @@
 			<p class="no">“{line.part.unread}” is not a locator that is known here; it is left out.</p>
 		{/if}
 
-		{#if line.cites.length && (target.editing || line.cites.length > 1)}
-			<ul class="cites" aria-label="Sources in this citation">
-				{#each line.cites as c, i (i)}
-					<li>
-						<span class="got">{labelOf(library.sources.get(c.sourceId), c.sourceId)}</span>
-						<span class="at">{writeLocator(c.locator)}</span>
-						<Btn
-							kind="quiet"
-							class="tiny"
-							label="Remove {labelOf(library.sources.get(c.sourceId), c.sourceId)} from the citation"
-							onclick={() => line.remove(i)}><CloseOutline class="icon" /></Btn
-						>
-					</li>
-				{/each}
-			</ul>
+		{#if line.cites.length}
+			<CiteRows {line} onsplit={target.editing && !target.inNote ? split : undefined} />
+		{/if}
+		{#if line.gap !== null}
+			<p class="no">
+				Enter leaves a mark here: <b>source needed{line.gap ? `: ${line.gap}` : ''}</b>. It is counted among what is to
+				be checked.
+			</p>
 		{/if}
 
 		{#if preview}
@@ -319,9 +361,12 @@
 						class:on={line.form === f.form}
 						title={words[f.form]}
 						onclick={() => {
-							line.form = f.form;
+							line.useForm(f.form);
 							input?.focus();
-						}}>{@html f.html}</button
+						}}
+						>{@html f.html}{#if f.form === 'year-only' && authorStands}<i>
+								author is already in the sentence</i
+							>{/if}</button
 					>
 				{/each}
 			</div>
@@ -330,9 +375,15 @@
 		<div class="acts">
 			<Btn kind="quiet" onclick={() => (adding = true)}>New source</Btn>
 			{#if target.editing}<Btn kind="quiet" onclick={() => draft.commitCite(target, [])}>Delete the citation</Btn>{/if}
+			{#if target.editing}<Btn kind="quiet" onclick={() => (byHand = true)}>Say it by hand</Btn>{/if}
+			{#if neighbour}
+				<Btn kind="quiet" onclick={() => joinWithNext(draft, target.editing!.id)}>Join with the next</Btn>
+			{/if}
 			<span class="spacer"></span>
 			<Btn kind="quiet" onclick={() => draft.closeCite()}>Cancel</Btn>
-			<Btn kind="primary" disabled={!line.cites.length} onclick={commit}>{target.editing ? 'Change' : 'Cite'}</Btn>
+			<Btn kind="primary" disabled={!line.cites.length && line.gap === null} onclick={commit}
+				>{target.editing ? 'Change' : 'Cite'}</Btn
+			>
 		</div>
 	{/if}
 </div>
@@ -458,23 +509,6 @@
 		text-decoration: underline;
 		cursor: pointer;
 	}
-	.cites {
-		border-top: 1px solid var(--line-soft);
-		padding: 6px 12px;
-	}
-	.cites li {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-	}
-	.cites .got {
-		font-weight: 600;
-	}
-	.cites :global(.btn.tiny) {
-		margin-left: auto;
-		padding: 4px;
-		color: var(--ink-3);
-	}
 	.pre {
 		border-top: 1px solid var(--line-soft);
 		background: var(--desk-raised);
@@ -516,6 +550,10 @@
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
+	}
+	.forms i {
+		font: 400 12px/1.3 var(--sans);
+		color: var(--ink-2);
 	}
 	.forms button.on {
 		border-color: var(--verdigris);

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import { handEdits } from '$lib/editor/acts';
 	import Btn from '../parts/Btn.svelte';
 	import Mark from '../parts/Mark.svelte';
 	import Theme from '../parts/Theme.svelte';
@@ -7,6 +8,10 @@
 	let { draft, styleOpen, onstyle }: { draft: Draft; styleOpen: boolean; onstyle: () => void } = $props();
 	const words = { saved: 'Saved', saving: 'Saving…', failed: 'Not saved', 'read-only': 'Read only' };
 	const forms = { 'in-text': 'in text', footnotes: 'footnotes', endnotes: 'endnotes' };
+	const edits = $derived.by(() => {
+		void draft.revision;
+		return handEdits(draft);
+	});
 	const checks = $derived.by(() => {
 		const list: { pos: number; what: string }[] = draft.reading.gaps.map((g) => ({
 			pos: g.pos,
@@ -18,9 +23,18 @@
 					list.push({ pos: c.notePos >= 0 ? c.notePos : c.pos, what: 'A cited source is not in the library' });
 			}
 		}
+		for (const e of edits)
+			if (e.old) list.push({ pos: e.pos, what: `Said by hand, and its basis has changed: ${e.now}` });
 		return list;
 	});
 	let checksOpen = $state(false);
+	const plainText = (field: string) => field.replace(/<[^>]*>/g, '');
+	/** To a place in the text, or to the list where there is none. */
+	function go(pos: number) {
+		checksOpen = false;
+		const list = draft.outline.find((s) => s.bibliography);
+		draft.goto(pos >= 0 ? pos : (list?.pos ?? 0));
+	}
 </script>
 
 <header class="bar">
@@ -58,24 +72,30 @@
 		<b>{draft.docStyle.title}</b> <span class="form">{forms[draft.docStyle.form]}</span>
 		<AngleDownOutline class="icon" />
 	</Btn>
-	{#if checks.length}
+	{#if checks.length || edits.length}
 		<div class="checks">
-			<Btn kind="quiet" class="check" onclick={() => (checksOpen = !checksOpen)} expanded={checksOpen}
-				><i class="diamond" aria-hidden="true"></i>{checks.length} to check</Btn
+			<Btn
+				kind="quiet"
+				class={checks.length ? 'check' : ''}
+				onclick={() => (checksOpen = !checksOpen)}
+				expanded={checksOpen}
+				>{#if checks.length}<i class="diamond" aria-hidden="true"></i>{checks.length} to check{:else}{edits.length} by hand{/if}</Btn
 			>
 			{#if checksOpen}
 				<ul class="list">
 					{#each checks as c, i (i)}
-						<li>
-							<button
-								type="button"
-								onclick={() => {
-									checksOpen = false;
-									draft.goto(c.pos);
-								}}>{c.what}</button
-							>
-						</li>
+						<li><button type="button" onclick={() => go(c.pos)}>{c.what}</button></li>
 					{/each}
+					{#if edits.length}
+						<li class="title">Said by hand</li>
+						{#each edits as e (e.kind + e.id)}
+							<li>
+								<button type="button" onclick={() => go(e.pos)}
+									>{e.kind === 'entry' ? 'In the list: ' : ''}{plainText(e.hand.text)}</button
+								>
+							</li>
+						{/each}
+					{/if}
 				</ul>
 			{/if}
 		</div>
@@ -149,6 +169,11 @@
 		box-shadow: var(--lift);
 		z-index: 20;
 		padding: 6px;
+	}
+	.list .title {
+		padding: 8px 9px 2px;
+		color: var(--ink-3);
+		font-size: var(--small);
 	}
 	.list button {
 		width: 100%;

@@ -1,12 +1,22 @@
 <script lang="ts">
 	/** What an entry of the list leads to: its source, its places. */
 	import { onMount } from 'svelte';
+	import { handHtml } from '$lib/core/manuscript';
+	import { handEdits, sayEntry } from '$lib/editor/acts';
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import HandNotice from './HandNotice.svelte';
+	import HandWords from './HandWords.svelte';
 	import { copyRich } from '../clipboard';
 	import { toasts } from '../toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
 	let { draft, sourceId, anchor }: { draft: Draft; sourceId: string; anchor: HTMLElement } = $props();
 	let box = $state<HTMLElement | null>(null);
+	const edit = $derived.by(() => {
+		void draft.revision;
+		return handEdits(draft).find((e) => e.kind === 'entry' && e.id === sourceId);
+	});
+	const entry = $derived(draft.list?.find((e) => e.id === sourceId));
+	let byHand = $state(false);
 	const places = $derived(draft.places(sourceId));
 	const at = $derived.by(() => {
 		const r = anchor.getBoundingClientRect();
@@ -28,9 +38,10 @@
 		draft.entryMenu = null;
 	}
 	async function copy() {
-		const entry = draft.list?.find((e) => e.id === sourceId);
 		if (entry) {
-			await copyRich(`<p>${entry.html}</p>`, entry.text);
+			const html = edit ? handHtml(edit.hand) : entry.html;
+			const el = new DOMParser().parseFromString(html, 'text/html').body;
+			await copyRich(`<p>${html}</p>`, el.textContent ?? entry.text);
 			toasts.say('The entry is on the clipboard.');
 		}
 		close();
@@ -56,7 +67,21 @@
 	<div class="acts">
 		<Btn kind="ghost" href="/sources?open={encodeURIComponent(sourceId)}">Open its source</Btn>
 		<Btn kind="ghost" onclick={copy}>Copy the entry</Btn>
+		{#if !draft.readOnly && !edit}<Btn kind="ghost" onclick={() => (byHand = true)}>Say it by hand</Btn>{/if}
 	</div>
+	{#if byHand && entry}
+		<HandWords
+			html={edit ? handHtml(edit.hand) : entry.html}
+			label="Words of this entry"
+			onkeep={(text) => {
+				sayEntry(draft, sourceId, { text, basis: entry.text });
+				close();
+			}}
+			oncancel={() => (byHand = false)}
+		/>
+	{:else if edit}
+		<HandNotice {draft} {edit} onedit={() => (byHand = true)} />
+	{/if}
 	<h2>
 		{places.length ? `Cited ${places.length === 1 ? 'once' : `${places.length} times`}` : 'Listed without being cited'}
 	</h2>

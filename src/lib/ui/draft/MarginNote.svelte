@@ -1,14 +1,22 @@
 <script lang="ts">
 	import { breakable } from '../parts/breakable';
-	import type { NoteInfo } from '$lib/core/manuscript';
+	import { handHtml, type NoteInfo } from '$lib/core/manuscript';
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import { handEdits } from '$lib/editor/acts';
+	import HandNotice from './HandNotice.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { TrashBinOutline } from '../parts/icons';
 	let { draft, note, onresize }: { draft: Draft; note: NoteInfo; onresize: () => void } = $props();
 	const on = $derived(draft.selectedCitation === note.id);
+	const edit = $derived.by(() => {
+		void draft.revision;
+		return draft.reading.citations.find((c) => c.id === note.id)?.pinned
+			? handEdits(draft).find((e) => e.id === note.id)
+			: undefined;
+	});
 	const html = $derived.by(() => {
 		void draft.revision;
-		return draft.output(note.id)?.html ?? '…';
+		return edit ? handHtml(edit.hand) : (draft.output(note.id)?.html ?? '…');
 	});
 	function writing(el: HTMLElement, id: string) {
 		const stop = draft.mountNote(id, el);
@@ -46,6 +54,7 @@
 			<!-- eslint-disable-next-line svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes all data -->
 			<span>{@html breakable(html)}</span>
 		</button>
+		{#if edit}<HandNotice {draft} {edit} onedit={() => draft.editCitation(note.id, true)} />{/if}
 	{/if}
 </div>
 

@@ -2,8 +2,14 @@
 	import { shortLabel } from '$lib/core/source';
 	import { writeLocator, type DocCite } from '$lib/core/manuscript';
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import { handEdits } from '$lib/editor/acts';
+	import HandNotice from './HandNotice.svelte';
 	import type { Slip } from './margin';
 	let { draft, slip }: { draft: Draft; slip: Slip } = $props();
+	const edits = $derived.by(() => {
+		void draft.revision;
+		return slip.citations.some((c) => c.pinned) ? new Map(handEdits(draft).map((e) => [e.id, e])) : new Map();
+	});
 	const on = $derived(slip.ids.includes(draft.selectedCitation ?? ''));
 	function label(c: DocCite) {
 		void draft.revision;
@@ -35,6 +41,9 @@
 				</span>
 			{/each}
 		</button>
+		{#if edits.get(c.id)}
+			<HandNotice {draft} edit={edits.get(c.id)!} onedit={() => draft.editCitation(c.id, true)} />
+		{/if}
 	{/each}
 </div>
 

@@ -1,5 +1,15 @@
 /** The state of an open cite line: text, chosen sources, matches, and what Enter does. */
-import { citesOfLine, parseLine, writeLine, type Chosen, type LinePart } from '$lib/core/citing';
+import {
+	citesOfLine,
+	gapHint,
+	parseLine,
+	writeLine,
+	writeParts,
+	type Chosen,
+	type CiteForm,
+	type LinePart,
+	type Said
+} from '$lib/core/citing';
 import type { DocCite } from '$lib/core/manuscript';
 import { shortLabel, type Source } from '$lib/core/source';
 import type { CiteTarget, Draft } from '$lib/editor/draft.svelte';
@@ -8,15 +18,15 @@ import { library } from '../library.svelte';
 export const labelOf = (s: Source | undefined, id: string): string => {
 	if (!s) return id;
 	const l = shortLabel(s.item);
-	return `${l.name}${l.year ? ` ${l.year}` : ''}`.replace(/[;|]/g, ' ');
+	return `${l.name}${l.year ? ` ${l.year}` : ''}`.replace(/[;|\\]/g, ' ').trim();
 };
 
 export class CiteLineState {
 	text = $state('');
 	caret = $state(0);
 	chosen = $state.raw<Chosen[]>([]);
-	forms = $state.raw<DocCite['form'][]>([]);
-	form = $state<DocCite['form']>('parenthetical');
+	/** The form of every cite that has none of its own. */
+	form = $state<CiteForm>('parenthetical');
 	marked = $state(0);
 	readonly uses;
 	/** For `cited:here`. */
@@ -30,16 +40,20 @@ export class CiteLineState {
 		const here = new Set([...this.uses].filter(([, u]) => u.here).map(([id]) => id));
 		this.about = { here, cited: here };
 		if (target.editing) {
-			const { line, chosen } = writeLine(target.editing.cites, (id) => labelOf(library.sources.get(id), id));
+			const { cites } = target.editing;
+			this.form = cites[0]?.form ?? 'parenthetical';
+			const { line, chosen } = writeLine(cites, (id) => labelOf(library.sources.get(id), id));
 			this.text = line;
-			this.chosen = chosen;
-			this.forms = target.editing.cites.map((c) => c.form);
-			this.form = target.editing.cites[0]?.form ?? 'parenthetical';
+			this.chosen = chosen.map((c) => ({ ...c, form: c.form === this.form ? null : c.form }));
 		} else this.text = target.query;
 		this.caret = this.text.length;
 	}
 
 	readonly parts: LinePart[] = $derived.by(() => parseLine(this.text, this.chosen));
+	/** Where a source is needed and none is named, the hint; null otherwise. */
+	readonly gap: string | null = $derived.by(() =>
+		this.target.editing || this.chosen.length ? null : gapHint(this.text)
+	);
 	readonly current: number = $derived.by(() => {
 		const i = this.parts.findIndex((p) => this.caret >= p.from && this.caret <= p.to);
 		return i < 0 ? this.parts.length - 1 : i;
@@ -48,11 +62,11 @@ export class CiteLineState {
 	/** Ids of matching sources for the part with the caret; none once a source is chosen there. */
 	readonly matches: string[] = $derived.by(() => {
 		void library.sources;
-		return this.part.sourceId
+		return this.part.sourceId || this.gap !== null
 			? []
 			: library.index.find(this.part.query, { use: this.uses, about: this.about, limit: 7 });
 	});
-	readonly cites: DocCite[] = $derived.by(() => citesOfLine(this.parts, this.form, this.uniform ? [] : this.forms));
+	readonly cites: DocCite[] = $derived.by(() => citesOfLine(this.parts, this.form));
 	/** Cites with the marked match standing in for what is not chosen yet: for the preview. */
 	readonly previewCites: DocCite[] = $derived.by(() => {
 		const id = this.matches[this.marked];
@@ -60,52 +74,52 @@ export class CiteLineState {
 		const parts = this.parts.map((p, i) =>
 			i === this.current && !p.sourceId && id && typed ? { ...p, sourceId: id } : p
 		);
-		return citesOfLine(parts, this.form, this.uniform ? [] : this.forms);
+		return citesOfLine(parts, this.form);
 	});
-	/** All cites have the same form, unless the citation being edited mixes them. */
-	private uniform = true;
+
+	/** Writes the line anew; the caret goes behind a part. */
+	private write(parts: Said[], at: number): void {
+		const { line, chosen } = writeParts(parts);
+		this.chosen = chosen;
+		this.text = line;
+		this.caret = parseLine(line, chosen)[at]?.to ?? line.length;
+		this.marked = 0;
+	}
 
 	/** Makes a source stand in the line where its words were. */
 	choose(id: string): void {
-		const p = this.part;
 		const label = labelOf(library.sources.get(id), id);
-		const piece = this.text.slice(p.from, p.to);
-		const lead = /^\s*/.exec(piece)![0];
-		const bar = piece.indexOf('|');
-		const head = bar >= 0 ? piece.slice(0, bar + 1) + ' ' : lead;
-		const from = piece.indexOf(p.query, bar >= 0 ? bar + 1 : 0);
-		const tail = from >= 0 && p.query ? piece.slice(from + p.query.length) : '';
-		const before = this.text.slice(0, p.from);
-		const next = `${before}${head}${label}${tail}`;
-		const index = this.parts.slice(0, this.current).filter((x) => x.sourceId).length;
-		const list = [
-			...this.chosen.filter((c) => this.parts.some((x) => x.sourceId === c.sourceId && x.query === c.label))
-		];
-		list.splice(index, 0, { label, sourceId: id });
-		this.chosen = list;
-		this.text = next + this.text.slice(p.to);
-		this.caret = next.length;
-		this.marked = 0;
+		this.change(this.current, { query: label, sourceId: id });
+	}
+
+	/** Changes what one part says; line and rows are two views of one thing. */
+	change(index: number, what: Partial<Said>): void {
+		this.write(
+			this.parts.map((p, i) => (i === index ? { ...p, ...what } : p)),
+			index
+		);
+	}
+
+	/** Puts the parts in another order. */
+	arrange(order: number[]): void {
+		this.write(
+			order.map((i) => this.parts[i]),
+			order.length - 1
+		);
+	}
+
+	remove(index: number): void {
+		this.arrange(this.parts.map((_, i) => i).filter((i) => i !== index));
+	}
+
+	/** One form for all. */
+	useForm(form: CiteForm): void {
+		this.form = form;
+		this.chosen = this.chosen.map((c) => ({ ...c, form: null }));
 	}
 
 	/** Everything typed has found its source. */
 	get complete(): boolean {
 		return this.parts.every((p) => p.sourceId || !p.query.trim());
-	}
-
-	remove(index: number): void {
-		const list = this.parts.filter((p) => p.sourceId);
-		const gone = list[index];
-		const pieces = this.parts.filter((p) => p !== gone).map((p) => this.text.slice(p.from, p.to).trim());
-		let at = -1;
-		this.chosen = this.chosen.filter((c) => {
-			if (at < 0 && c.sourceId === gone.sourceId && c.label === gone.query) {
-				at = 0;
-				return false;
-			}
-			return true;
-		});
-		this.text = pieces.filter(Boolean).join('; ');
-		this.caret = this.text.length;
 	}
 }

@@ -1,0 +1,110 @@
+/** What a person does to citations beyond typing them: taking apart, joining, replacing, saying by hand. */
+import {
+	cleanEntryHands,
+	handIsOld,
+	joinCitations,
+	neighbourOf,
+	replaceSource,
+	splitCitation,
+	type EntryHands,
+	type Hand
+} from '$lib/core/manuscript';
+import type { Draft } from './draft.svelte';
+import { positionOf } from './positions';
+
+const where = (draft: Draft, id: string): number => (draft.view ? positionOf(draft.view.state.doc, id) : -1);
+
+/** Makes a citation of its own of one cite of a group in the text. */
+export function splitOff(draft: Draft, id: string, index: number): void {
+	const at = where(draft, id);
+	if (at < 0) return;
+	const tr = draft.view!.state.tr;
+	splitCitation(tr, at, index, draft.style?.placement ?? 'sentence');
+	draft.act(tr, 'Citation taken apart');
+}
+
+export function hasNeighbour(draft: Draft, id: string): boolean {
+	const at = where(draft, id);
+	return at >= 0 && neighbourOf(draft.view!.state.doc, at) >= 0;
+}
+
+/** Joins a citation with the one that stands right behind it. */
+export function joinWithNext(draft: Draft, id: string): void {
+	draft.closeCite();
+	const at = where(draft, id);
+	if (at < 0) return;
+	const tr = draft.view!.state.tr;
+	joinCitations(tr, at);
+	draft.act(tr, 'Citations joined');
+}
+
+/** Cites another source in its place, everywhere or in one citation; says how often. */
+export function replaceCited(draft: Draft, from: string, to: string, only?: string): number {
+	if (!draft.view || draft.readOnly) return 0;
+	const tr = draft.view.state.tr;
+	const count = replaceSource(tr, from, to, only);
+	if (count) draft.act(tr, `Source replaced in ${count} ${count === 1 ? 'citation' : 'citations'}`);
+	return count;
+}
+
+// --- by hand --------------------------------------------------------------------------------------------------------
+
+/** Citations and entries said by hand, each with what the style says now. */
+export interface HandEdit {
+	kind: 'citation' | 'entry';
+	/** Id of the citation or of the source. */
+	id: string;
+	pos: number;
+	hand: Hand;
+	now: string;
+	old: boolean;
+}
+
+export function handEdits(draft: Draft): HandEdit[] {
+	const out: HandEdit[] = [];
+	for (const c of draft.reading.citations) {
+		if (!c.pinned) continue;
+		const now = draft.output(c.id)?.text;
+		if (now === undefined) continue;
+		const pos = c.notePos >= 0 ? c.notePos : c.pos;
+		out.push({ kind: 'citation', id: c.id, pos, hand: c.pinned, now, old: handIsOld(c.pinned, now) });
+	}
+	for (const [id, hand] of Object.entries(draft.hands)) {
+		const now = draft.list?.find((e) => e.id === id)?.text;
+		if (now !== undefined) out.push({ kind: 'entry', id, pos: -1, hand, now, old: handIsOld(hand, now) });
+	}
+	return out;
+}
+
+/** Says a citation by hand; null follows the style again. */
+export function sayCitation(draft: Draft, id: string, hand: Hand | null): void {
+	const at = where(draft, id);
+	if (at < 0 || draft.readOnly) return;
+	draft.act(
+		draft.view!.state.tr.setNodeAttribute(at, 'pinned', hand),
+		hand ? 'Citation said by hand' : 'Citation follows the style again'
+	);
+}
+
+/** Says an entry of the list by hand; null follows the style again. */
+export function sayEntry(draft: Draft, sourceId: string, hand: Hand | null): void {
+	if (!draft.view || draft.readOnly) return;
+	const next: EntryHands = { ...cleanEntryHands(draft.view.state.doc.attrs.hand) };
+	if (hand) next[sourceId] = hand;
+	else delete next[sourceId];
+	draft.act(
+		draft.view.state.tr.setDocAttribute('hand', next),
+		hand ? 'Entry said by hand' : 'Entry follows the style again'
+	);
+}
+
+/** Keeps words by hand, now knowing what the style says. */
+export function keepByHand(draft: Draft, e: HandEdit): void {
+	const hand = { ...e.hand, basis: e.now };
+	if (e.kind === 'citation') sayCitation(draft, e.id, hand);
+	else sayEntry(draft, e.id, hand);
+}
+export function restoreStyle(draft: Draft, e: HandEdit): void {
+	if (e.kind === 'citation') sayCitation(draft, e.id, null);
+	else sayEntry(draft, e.id, null);
+}

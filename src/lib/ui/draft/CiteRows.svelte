@@ -1,0 +1,248 @@
+<script lang="ts">
+	/** The cites of the line, a row each: what comes before, the place, what comes after, the form. Line and rows are one. */
+	import { untrack } from 'svelte';
+	import { flip } from 'svelte/animate';
+	import { dragHandle, dragHandleZone } from 'svelte-dnd-action';
+	import type { CiteForm } from '$lib/core/citing';
+	import { readLocator, writeLocator } from '$lib/core/manuscript';
+	import Btn from '../parts/Btn.svelte';
+	import { CloseOutline } from '../parts/icons';
+	import type { CiteLineState } from './citeline.svelte';
+
+	interface Props {
+		line: CiteLineState;
+		/** Makes a citation of its own of one cite; absent where that cannot be. */
+		onsplit?: (index: number) => void;
+	}
+	let { line, onsplit }: Props = $props();
+	let root = $state<HTMLElement | null>(null);
+	/** Places that were typed and are none, by row. */
+	let wrong = $state.raw<Record<number, string>>({});
+
+	interface Row {
+		id: number;
+		at: number;
+	}
+	let serial = 0;
+	let rows = $state.raw<Row[]>([]);
+	$effect(() => {
+		const at = line.parts.flatMap((p, i) => (p.sourceId ? [i] : []));
+		const before = untrack(() => rows);
+		rows = at.map((i, k) => ({ id: before[k]?.id ?? ++serial, at: i }));
+	});
+
+	const FORMS: { form: CiteForm; name: string }[] = [
+		{ form: 'parenthetical', name: 'all of it' },
+		{ form: 'narrative', name: 'author in the sentence' },
+		{ form: 'year-only', name: 'without the author' },
+		{ form: 'author-only', name: 'author only' }
+	];
+
+	function place(r: Row, text: string) {
+		const said = text.trim();
+		const l = said ? readLocator(said, { romans: true }) : null;
+		if (said && (!l || l.length < said.length)) {
+			wrong = { ...wrong, [r.id]: said };
+			return;
+		}
+		wrong = Object.fromEntries(Object.entries(wrong).filter(([id]) => Number(id) !== r.id));
+		line.change(r.at, { locator: l && { label: l.label, value: l.value } });
+	}
+	/** Behind the place a comma is wanted, but for words in brackets or quotation marks. */
+	function after(r: Row, text: string) {
+		const said = text.trim().replace(/^,\s*/, '');
+		line.change(r.at, { suffix: said && !/^[“"(]/.test(said) ? `, ${said}` : said });
+	}
+	function arrange(next: Row[]) {
+		const others = line.parts.map((_, i) => i).filter((i) => !next.some((r) => r.at === i));
+		line.arrange([...next.map((r) => r.at), ...others]);
+	}
+	function keys(e: KeyboardEvent, k: number) {
+		const el = e.target as HTMLElement;
+		const writing = el.tagName === 'INPUT';
+		if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
+			e.preventDefault();
+			const to = k + (e.key === 'ArrowUp' ? -1 : 1);
+			if (to < 0 || to >= rows.length) return;
+			const next = [...rows];
+			[next[k], next[to]] = [next[to], next[k]];
+			const name = el.getAttribute('aria-label')?.split(' of ')[0] ?? '';
+			arrange(next);
+			setTimeout(
+				() =>
+					root?.querySelectorAll<HTMLElement>('li')[to]?.querySelector<HTMLElement>(`[aria-label^="${name}"]`)?.focus(),
+				30
+			);
+		} else if (e.key === 'Delete' && !writing) {
+			e.preventDefault();
+			line.remove(rows[k].at);
+		}
+	}
+</script>
+
+<ul
+	class="cites"
+	bind:this={root}
+	aria-label="Sources in this citation"
+	use:dragHandleZone={{
+		items: rows,
+		flipDurationMs: 120,
+		dropTargetStyle: {},
+		dragDisabled: rows.length < 2,
+		zoneTabIndex: -1
+	}}
+	onconsider={(e) => (rows = e.detail.items)}
+	onfinalize={(e) => {
+		rows = e.detail.items;
+		arrange(rows);
+	}}
+>
+	{#each rows as r, k (r.id)}
+		{@const p = line.parts[r.at]}
+		<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+		<li animate:flip={{ duration: 120 }} onkeydown={(e) => keys(e, k)}>
+			{#if p?.sourceId}
+				<div class="row">
+					<span
+						class="grip"
+						use:dragHandle
+						aria-label="Move {p.query}"
+						title="Drag, or Alt with the arrows in a field of the row">⠿</span
+					>
+					<input
+						class="words"
+						value={p.prefix}
+						placeholder="before"
+						aria-label="Words before of {p.query}"
+						onchange={(e) => line.change(r.at, { prefix: e.currentTarget.value.trim() })}
+					/>
+					<span class="got" title={p.query}>{p.query}</span>
+					<input
+						class="place"
+						class:bad={wrong[r.id]}
+						value={wrong[r.id] ?? writeLocator(p.locator)}
+						placeholder="page"
+						aria-label="Place of {p.query}"
+						aria-invalid={Boolean(wrong[r.id])}
+						onchange={(e) => place(r, e.currentTarget.value)}
+					/>
+					<input
+						class="words"
+						value={p.suffix.replace(/^,\s*/, '')}
+						placeholder="after"
+						aria-label="Words after of {p.query}"
+						onchange={(e) => after(r, e.currentTarget.value)}
+					/>
+					<select
+						aria-label="Form of {p.query}"
+						value={p.form ?? line.form}
+						onchange={(e) => line.change(r.at, { form: e.currentTarget.value as CiteForm })}
+					>
+						{#each FORMS as f (f.form)}<option value={f.form}>{f.name}</option>{/each}
+					</select>
+					{#if onsplit && rows.length > 1}
+						<Btn
+							kind="quiet"
+							class="tiny"
+							label="Make a citation of its own of {p.query}"
+							title="A citation of its own"
+							onclick={() => onsplit?.(r.at)}>apart</Btn
+						>
+					{/if}
+					<Btn
+						kind="quiet"
+						class="tiny"
+						label="Remove {p.query} from the citation"
+						title="Take it out (Delete)"
+						onclick={() => line.remove(r.at)}><CloseOutline class="icon" /></Btn
+					>
+				</div>
+				{#if wrong[r.id]}
+					<p class="say" role="alert">
+						“{wrong[r.id]}” is no place that is known here: p 12, ch 3, § 2, fig 1, 1:02:30.
+					</p>
+				{/if}
+			{/if}
+		</li>
+	{/each}
+</ul>
+
+<style>
+	.cites {
+		border-top: 1px solid var(--line-soft);
+		padding: 5px 8px;
+	}
+	.row {
+		display: flex;
+		gap: 5px;
+		align-items: center;
+		min-height: 30px;
+	}
+	.grip {
+		cursor: grab;
+		color: var(--ink-3);
+		padding: 0 4px;
+		border-radius: 3px;
+		user-select: none;
+	}
+	.got {
+		font-weight: 600;
+		max-width: 150px;
+		overflow: hidden;
+		text-overflow: ellipsis;
+		white-space: nowrap;
+	}
+	input,
+	select {
+		border: 1px solid transparent;
+		border-bottom-color: var(--line-soft);
+		border-radius: 3px;
+		background: none;
+		color: var(--ink);
+		padding: 3px 5px;
+		font-size: 12.5px;
+		min-width: 0;
+	}
+	input:hover,
+	input:focus,
+	select:hover,
+	select:focus {
+		border-color: var(--line);
+		background: var(--sheet);
+	}
+	input::placeholder {
+		color: var(--ink-3);
+	}
+	.words {
+		flex: 1 1 70px;
+		width: 70px;
+	}
+	.words:first-of-type {
+		text-align: right;
+	}
+	.place {
+		flex: 0 1 84px;
+		width: 84px;
+		color: var(--verdigris-strong);
+		font-variant-numeric: tabular-nums;
+	}
+	.place.bad {
+		border-color: var(--marigold);
+		color: var(--marigold);
+	}
+	select {
+		flex: 0 1 112px;
+		width: 112px;
+		color: var(--ink-2);
+		text-overflow: ellipsis;
+	}
+	.say {
+		color: var(--ink-2);
+		padding-left: 26px;
+	}
+	.cites :global(.btn.tiny) {
+		padding: 4px;
+		color: var(--ink-3);
+		font-size: 12px;
+	}
+</style>
