@@ -590,15 +590,7 @@ export class Draft implements Desk {
 			if (target.gap) {
 				tr.delete(pos, pos + 1);
 			} else pos = Math.min(pos, tr.doc.content.size);
-			const end = insertCitation(
-				tr,
-				pos,
-				newId(),
-				cites,
-				this.style?.placement ?? 'sentence',
-				this.style?.american ?? true,
-				target.inNote
-			);
+			const end = insertCitation(tr, pos, newId(), cites, this.style?.placement ?? 'sentence', target.inNote);
 			if (!target.gap) {
 				// go on where one was: behind the citation, and behind the mark that now follows it
 				const mapped = tr.mapping.map(target.pos);
@@ -628,16 +620,7 @@ export class Draft implements Desk {
 			if (target.gap) tr.delete(target.pos, target.pos + 1);
 			const pos = Math.min(target.pos, tr.doc.content.size);
 			const style = this.style;
-			at =
-				insertCitation(
-					tr,
-					pos,
-					'preview',
-					cites,
-					style?.placement ?? 'sentence',
-					style?.american ?? true,
-					target.inNote
-				) - 1;
+			at = insertCitation(tr, pos, 'preview', cites, style?.placement ?? 'sentence', target.inNote) - 1;
 		}
 		if (at < 0) return { before: '', after: '' };
 		const place = tr.doc.resolve(at);

@@ -8,6 +8,9 @@ import { schema, type DocCite } from './schema';
 const WORD = /[\p{L}\p{N}’'-]/u;
 const OPENING = /[([{“‘«"—–/]$/;
 
+/** The mark that opens in English closes in German: „so“. */
+const closesGerman = (before: string): boolean => /„[^“„]*“$/.test(before);
+
 /**
  * Text of the textblock around a position. Whatever is no text counts as one character that is neither word nor mark;
  * the words of a note are not words of the sentence.
@@ -36,14 +39,13 @@ export function insertCitation(
 	id: string,
 	cites: DocCite[],
 	kind: PlacementKind,
-	american: boolean,
 	inNote = false
 ): number {
 	let pos = at;
 	let { before, after } = textAround(tr.doc, pos);
 	const narrative = cites[0]?.form === 'narrative' || cites[0]?.form === 'author-only';
-	// never in the middle of a word: go on to its end
-	if (WORD.test(before.slice(-1)) && WORD.test(after[0] ?? '')) {
+	// never in the middle of a word or a number: go on to its end
+	if (WORD.test(after[0] ?? '') && (WORD.test(before.slice(-1)) || (/\d[.,]$/.test(before) && /^\d/.test(after)))) {
 		const rest = /^[\p{L}\p{N}’'-]+/u.exec(after)![0];
 		pos += rest.length;
 		({ before, after } = textAround(tr.doc, pos));
@@ -59,21 +61,35 @@ export function insertCitation(
 			pos -= space.length;
 			after = textAround(tr.doc, pos).after;
 		}
-		const over =
-			(kind === 'note' ? /^[.,;:!?…]+[”’"'»]?/ : /^[.,!?…]+[”’"'»]?/).exec(after)?.[0] ??
-			(american ? (/^[”’"'»]/.exec(after)?.[0] ?? '') : '');
-		pos += over.length;
+		const over = (kind === 'note' ? /^[”’"'»]?[.,;:!?…]*[”’"'»]?/ : /^[”’"'»]?[.,!?…]*[”’"'»]?/).exec(after)![0];
+		// an apostrophe closes nothing
+		if (!WORD.test(after[over.length] ?? '') || !/[’']$/.test(over)) pos += over.length;
 		tr.insert(pos, node);
 		const next = textAround(tr.doc, pos + 1).after;
 		if (WORD.test(next[0] ?? '')) tr.insert(pos + 1, schema.text(' '));
 		return pos + 1;
 	}
 	if (!narrative && !inNote) {
+		// out of the quotation marks, and whatever mark stands before them comes along
+		const out = /^[.,;:!?…]*[”’"'»“](?![\p{L}\p{N}])/u.exec(after)?.[0] ?? '';
+		if (out && before !== '' && (!out.endsWith('“') || closesGerman(before + out))) {
+			pos += out.length;
+			({ before, after } = textAround(tr.doc, pos));
+		}
+		if (tr.doc.resolve(pos).node(-1)?.type === schema.nodes.blockquote) {
+			const closing = /^\s*[.!?…]*[”’"'»]?\s*$/.exec(after)?.[0] ?? null;
+			if (closing !== null && /[.!?…][”’"'»]?\s*$/.test(before + closing)) {
+				const end = pos + closing.length;
+				const space = /\s*$/.exec(before + closing)![0].length;
+				tr.replaceWith(end - space, end, [schema.text(' '), node]);
+				return end - space + 2;
+			}
+		}
 		// behind the end of a sentence or clause the citation still belongs to it
 		const m = /([.,;:]+)([”’"'»]?)( *)$/.exec(before);
 		const ends =
 			m &&
-			(!after || /^[\s\ufffc]/.test(after) || m[3] !== '') &&
+			(!after || /^[\s\ufffc)\]]/.test(after) || m[3] !== '') &&
 			!/\b(?:e\.g|i\.e|cf|etc|al|p|pp|vol|no|ed)\.$/i.test(before.trimEnd());
 		if (m && ends) {
 			const trailing = m[3].length;
@@ -96,7 +112,8 @@ export function insertCitation(
 		end -= doubled.length - 1;
 		before = before.slice(0, before.length - doubled.length + 1);
 	}
-	const needsSpace = before !== '' && !/\s$/.test(before) && !OPENING.test(before);
+	const opened = OPENING.test(before) && !closesGerman(before);
+	const needsSpace = before !== '' && !/\s$/.test(before) && !opened;
 	if (needsSpace) {
 		tr.insert(end, schema.text(' '));
 		end += 1;

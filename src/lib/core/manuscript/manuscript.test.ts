@@ -38,7 +38,7 @@ function insertAt(
 	const text = sentence.replace('|', '');
 	const doc = schema.nodes.doc.create(null, schema.nodes.paragraph.create(null, text ? schema.text(text) : undefined));
 	const tr = new Transform(doc);
-	insertCitation(tr, at + 1, 'x', cite('a', form), kind, true);
+	insertCitation(tr, at + 1, 'x', cite('a', form), kind);
 	tr.doc.check();
 	return show(tr.doc);
 }

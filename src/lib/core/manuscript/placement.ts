@@ -122,6 +122,12 @@ function toSentence(tr: Transform, pos: number): void {
 	const node = tr.doc.nodeAt(pos)!;
 	const { before } = around(tr.doc, pos, 1);
 	if (!before || /\s$/.test(before)) return;
+	const $pos = tr.doc.resolve(pos);
+	// behind the last mark of a block quotation (APA 7, 8.27; MLA 9, 6.35)
+	if ($pos.node(-1)?.type === schema.nodes.blockquote && pos + 1 === $pos.end()) {
+		tr.insert(pos, schema.text(' ', $pos.nodeBefore?.marks ?? []));
+		return;
+	}
 	const m = /([.,;:!?…]+)([”’"'»]?)$/.exec(before);
 	const marks = tr.doc.resolve(pos).nodeBefore?.marks ?? [];
 	if (!m) {

@@ -76,7 +76,7 @@ test('the words of a note are not words of the sentence around it', () => {
 	const doc = nodes.doc.create(null, nodes.paragraph.create(null, [schema.text('Eels keep away'), words]));
 	assert.deepEqual(textAround(doc, doc.content.size - 1), { before: 'Eels keep away\ufffc', after: '' });
 	const tr = new Transform(doc);
-	insertCitation(tr, doc.content.size - 1, 'c', citation().attrs.cites, 'sentence', true);
+	insertCitation(tr, doc.content.size - 1, 'c', citation().attrs.cites, 'sentence');
 	const children = tr.doc.firstChild!.children.map((n) => n.text ?? n.type.name);
 	assert.deepEqual(children, ['Eels keep away', 'note', ' ', 'citation']);
 });
