@@ -2,71 +2,16 @@
  * The library in the built app, in Chromium: 50,000 sources are put into its database, then what a person waits for is
  * measured: the first answer to a key, scrolling, and an import of 10,000 entries during which the page must not stop.
  */
-import { spawn, spawnSync } from 'node:child_process';
-import { existsSync } from 'node:fs';
-import { join } from 'node:path';
-import { pathToFileURL } from 'node:url';
-import { chromium } from '@playwright/test';
-import { build } from 'vite';
-import { CHROMIUM, ensureBrowser, root } from './ensure.mjs';
-
-const PORT = '4191';
-const quantile = (list, q) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * q))];
+import { quantile, serveApp } from './bench-app.mjs';
 
 export async function benchLibrary(small) {
-	ensureBrowser();
-	if (!existsSync(join(root, 'build', 'index.js')))
-		spawnSync('npm', ['run', '-s', 'build'], { cwd: root, stdio: 'inherit' });
-	const out = join(root, '.cache', 'bench-corpus');
-	await build({
-		configFile: false,
-		root,
-		logLevel: 'error',
-		build: { ssr: join(root, 'bench', 'library.ts'), outDir: out, emptyOutDir: true, minify: false, target: 'node20' },
-		resolve: { alias: { $lib: join(root, 'src', 'lib') } }
-	});
-	const { asSource, makeLibrary } = await import(pathToFileURL(join(out, 'library.js')).href);
-	const server = spawn(process.execPath, ['build/index.js'], {
-		cwd: root,
-		env: { ...process.env, HOST: '127.0.0.1', PORT }
-	});
-	const browser = await chromium.launch({
-		executablePath: CHROMIUM,
-		args: ['--no-sandbox', '--disable-gpu', '--enable-precise-memory-info']
-	});
+	const app = await serveApp('4191');
+	const { base } = app;
 	try {
-		const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-		const base = `http://127.0.0.1:${PORT}`;
-		for (let i = 0; i < 50; i++) {
-			const up = await fetch(base).then(
-				(r) => r.ok,
-				() => false
-			);
-			if (up) break;
-			await new Promise((r) => setTimeout(r, 200));
-		}
-		await page.goto(base);
-		await page.getByRole('heading', { name: 'On the desk' }).waitFor();
+		const { asSource, makeLibrary } = await app.corpus();
+		const page = await app.page();
 		const COUNT = small ? 5000 : 50_000;
-		const sources = makeLibrary(COUNT, 5).map(asSource);
-		for (let i = 0; i < sources.length; i += 5000)
-			await page.evaluate(
-				(part) =>
-					new Promise((ok, no) => {
-						const open = indexedDB.open('rapid-quill');
-						open.onerror = () => no(open.error);
-						open.onsuccess = () => {
-							const t = open.result.transaction('sources', 'readwrite');
-							for (const s of part) t.objectStore('sources').put(s);
-							t.oncomplete = () => {
-								open.result.close();
-								ok();
-							};
-							t.onerror = () => no(t.error);
-						};
-					}),
-				sources.slice(i, i + 5000)
-			);
+		await app.fill(page, 'sources', makeLibrary(COUNT, 5).map(asSource));
 		const begun = Date.now();
 		await page.goto(`${base}/sources`);
 		await page.locator('.opener').first().waitFor();
@@ -75,7 +20,7 @@ export async function benchLibrary(small) {
 			timeout: 120_000
 		});
 		const found = Date.now() - begun;
-		console.log(`\nChromium ${browser.version()}, the app, ${COUNT.toLocaleString('en')} sources`);
+		console.log(`\nChromium ${app.browser.version()}, the app, ${COUNT.toLocaleString('en')} sources`);
 		console.log(
 			`  list shown after ${(shown / 1000).toFixed(1)} s, all to be found after ${(found / 1000).toFixed(1)} s`
 		);
@@ -138,7 +83,7 @@ export async function benchLibrary(small) {
 					`@article{${i.id},\n  author = {${i.author.map((a) => `${a.family}, ${a.given}`).join(' and ')}},\n  title = {${i.title}},\n  year = {${i.issued['date-parts'][0][0]}},\n  journal = {Harbour Studies},\n  pages = {${i.page}}\n}`
 			)
 			.join('\n\n');
-		const other = await browser.newContext();
+		const other = await app.browser.newContext();
 		const fresh = await other.newPage();
 		await fresh.goto(`${base}/sources`);
 		await fresh.getByText('67 sources').waitFor();
@@ -191,7 +136,6 @@ export async function benchLibrary(small) {
 			`  bring in ${N.toLocaleString('en')} BibTeX entries: report ${sec(read.took)} s after the file (longest pause of the page ${read.gap.toFixed(0)} ms), in the library ${sec(taken.took)} s after the person said so (${taken.gap.toFixed(0)} ms): ${sec(read.took + taken.took)} s of work`
 		);
 	} finally {
-		await browser.close();
-		server.kill();
+		await app.stop();
 	}
 }

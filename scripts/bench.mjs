@@ -1,13 +1,14 @@
 /**
  * npm run bench: builds the bench as the app is built (no test loader in between) and runs it in Node and in a worker
  * of Chromium. `--node` or `--browser` for one of them, `--small` for a quick look, `--alone` without the
- * reference, `--library` for the library only.
+ * reference, `--library` for the library only, `--draft` for writing in a long manuscript (npm run bench:browser).
  */
 import { spawnSync } from 'node:child_process';
 import { readFileSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { build } from 'vite';
+import { benchDraft } from './bench-draft.mjs';
 import { benchLibrary } from './bench-library.mjs';
 import { CHROMIUM, ensureBrowser, root } from './ensure.mjs';
 
@@ -93,6 +94,10 @@ async function inBrowser() {
 	}
 }
 
+if (args.includes('--draft')) {
+	await benchDraft(args.includes('--small'));
+	process.exit(0);
+}
 let status = 0;
 if (!args.includes('--browser')) status ||= await inNode();
 if (!args.includes('--node')) {

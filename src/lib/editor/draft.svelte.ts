@@ -21,6 +21,7 @@ import {
 	readDoc,
 	readOutline,
 	removeCitation,
+	sameClusters,
 	renameLists,
 	schema,
 	sectionAt,
@@ -76,6 +77,8 @@ export interface CiteTarget {
 }
 
 const SAVE_DELAY = 400;
+/** Blocks of a long manuscript. */
+const LONG = 150;
 
 export class Draft implements Desk {
 	id: string;
@@ -98,6 +101,8 @@ export class Draft implements Desk {
 	missing = $state.raw<Set<string>>(new Set());
 	lastChange = $state('');
 	formatted = $state(false);
+	/** So long that only a part of it is laid out at a time. */
+	readonly long: boolean;
 
 	view: EditorView | null = null;
 	readonly worker: FormatWorker;
@@ -130,6 +135,7 @@ export class Draft implements Desk {
 		const style: DocStyle = doc.attrs.style ?? { id: m.styleId, title: m.styleTitle, form: m.form, locale: m.locale };
 		this.initial = doc.attrs.style ? doc : schema.nodes.doc.create({ ...doc.attrs, style }, doc.content);
 		this.docStyle = style;
+		this.long = doc.childCount > LONG;
 		this.uncited = m.uncited;
 		this.worker = startFormatWorker((message) =>
 			this.notice('worker', `Formatting stopped: ${message}. Your text is safe; reload to go on.`)
@@ -217,7 +223,7 @@ export class Draft implements Desk {
 			if (state.doc.attrs.style !== before.doc.attrs.style) {
 				this.docStyle = state.doc.attrs.style as DocStyle;
 				void this.loadStyle(this.docStyle);
-			} else void this.format();
+			} else if (!sameClusters(this.asked, this.reading.clusters)) void this.format();
 			this.stats();
 			this.scheduleSave();
 		}
@@ -303,18 +309,46 @@ export class Draft implements Desk {
 	/** The id a source has now, should it have been merged into another. */
 	private resolve: (id: string) => string = (id) => id;
 
-	/** Gives the library to the draft; what changed is formatted again at once. */
+	/** What the worker knows of the library: what is cited, listed, or was looked at. */
+	private readonly given = new Map<string, Source | null>();
+
+	/** Gives the library to the draft; what changed of what is cited is formatted again at once. */
 	async useLibrary(sources: Map<string, Source>, resolve: (id: string) => string = (id) => id): Promise<void> {
-		const next = [];
-		for (const [id, s] of sources) if (this.sources.get(id) !== s) next.push($state.snapshot(s.item) as Source['item']);
-		const gone = [...this.sources.keys()].filter((id) => !sources.has(id));
 		this.sources = sources;
 		this.resolve = resolve;
-		if (!next.length && !gone.length) return;
 		// citations of what was merged follow the source that was kept
 		if (this.view) this.read(this.view.state.doc);
+		const changed = await this.give(this.given.keys());
+		if (this.style && (changed || !sameClusters(this.asked, this.reading.clusters))) await this.format();
+	}
+
+	/** Gives the worker those sources that it has not, or has otherwise. */
+	async give(ids: Iterable<string>): Promise<boolean> {
+		const next: Source['item'][] = [];
+		const gone: string[] = [];
+		for (const id of ids) {
+			const s = this.sources.get(id) ?? null;
+			if (this.given.get(id) === s) continue;
+			if (s) next.push($state.snapshot(s.item) as Source['item']);
+			else if (this.given.get(id)) gone.push(id);
+			this.given.set(id, s);
+		}
+		if (!next.length && !gone.length) return false;
 		await this.worker.face.putSources(next, gone);
-		if (this.style) await this.format();
+		return true;
+	}
+	private *listed(): Generator<string> {
+		for (const c of this.reading.clusters) for (const x of c.cites) yield x.sourceId;
+		for (const id of this.uncited) yield this.resolve(id);
+	}
+
+	/** Ids of all sources that the manuscript speaks of. */
+	citedIds(): Set<string> {
+		const ids = new Set(this.uncited);
+		this.initial.descendants((n) => {
+			if (n.type === schema.nodes.citation) for (const c of n.attrs.cites as DocCite[]) ids.add(c.sourceId);
+		});
+		return ids;
 	}
 
 	source(id: string): Source | undefined {
@@ -346,11 +380,16 @@ export class Draft implements Desk {
 		await this.format();
 	}
 
+	/** What the worker was asked for last. */
+	private asked: Reading['clusters'] = [];
+
 	/** Asks the worker; only the newest answer counts. */
 	async format(): Promise<void> {
 		if (!this.loadedStyle) return;
 		const serial = ++this.serial;
-		const clusters = this.reading.clusters.map((c) => ({ id: c.id, noteNumber: c.noteNumber, cites: c.cites }));
+		const clusters = this.reading.clusters;
+		this.asked = clusters;
+		await this.give(this.listed());
 		const result = await this.worker.face.format({ clusters, uncited: this.uncited.map(this.resolve), serial });
 		if (result) this.show(result);
 	}
@@ -368,7 +407,8 @@ export class Draft implements Desk {
 	/** All results with runs, for files and copying. */
 	async everything(): Promise<SessionResult> {
 		const serial = ++this.serial;
-		const clusters = this.reading.clusters.map((c) => ({ id: c.id, noteNumber: c.noteNumber, cites: c.cites }));
+		const clusters = this.reading.clusters;
+		await this.give(this.listed());
 		return (await this.worker.face.format({ clusters, uncited: this.uncited.map(this.resolve), serial, full: true }))!;
 	}
 

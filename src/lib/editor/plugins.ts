@@ -16,7 +16,8 @@ import {
 } from 'prosemirror-state';
 import { Decoration, DecorationSet } from 'prosemirror-view';
 import { goToNextCell, tableEditing } from 'prosemirror-tables';
-import type { Node } from 'prosemirror-model';
+import type { Node, Slice } from 'prosemirror-model';
+import type { Step } from 'prosemirror-transform';
 import { newId, schema, typeMark, type PlacementKind } from '$lib/core/manuscript';
 
 export interface Gestures {
@@ -180,11 +181,22 @@ function placeholders(): Plugin {
 	});
 }
 
+/** Whether a step can bring anything that has an identity; typing cannot. */
+function bringsIds(step: Step): boolean {
+	const { slice } = step as Step & { slice?: Slice };
+	let found = !slice;
+	slice?.content.descendants((n) => {
+		found ||= 'id' in n.attrs;
+		return !found;
+	});
+	return found;
+}
+
 /** Citations, notes, gaps and lists that were copied get identities of their own. */
 export function uniqueIds(): Plugin {
 	return new Plugin({
 		appendTransaction(trs, _old, state) {
-			if (!trs.some((t) => t.docChanged)) return null;
+			if (!trs.some((t) => t.docChanged && t.steps.some(bringsIds))) return null;
 			const seen = new Set<string>();
 			let tr: Transaction | null = null;
 			state.doc.descendants((node: Node, pos) => {

@@ -6,8 +6,9 @@ import { addSources, type NewSource } from '$lib/data/sources';
 import { createIndex } from '$lib/core/search';
 import { createMatcher, prepare, type Source } from '$lib/core/source';
 
-/** Sources read or indexed between two looks at what the person does. */
-const SLICE = 1000;
+/** Sources indexed, and read, between two looks at what the person does. */
+const SLICE = 250;
+const READ = 1500;
 const breathe = () => new Promise<void>((r) => setTimeout(r, 0));
 
 class Library {
@@ -28,15 +29,28 @@ class Library {
 	/** The id a source has now. */
 	readonly resolve = (id: string): string => (this.sources.has(id) ? id : (this.alias.get(id) ?? id));
 
-	/** Opens the database and fills it at the first visit. */
+	/** Opens the database, fills it at the first visit, and reads all of it. */
 	start(): Promise<void> {
 		return (this.starting ??= this.open());
 	}
 
+	/** Opens the database and fills it at the first visit. @throws what stands in the way */
+	begin(): Promise<void> {
+		return (this.beginning ??= openDatabase().then(() => seedOnce()));
+	}
+	private beginning: Promise<void> | null = null;
+
+	/** Sources by their ids, whether all of the library has been read or not. */
+	async few(ids: Iterable<string>): Promise<Map<string, Source>> {
+		const list = this.ready
+			? [...ids].map((id) => this.sources.get(this.resolve(id)))
+			: await db.sources.bulkGet([...new Set(ids)]);
+		return new Map(list.flatMap((s) => (s ? [[s.id, s]] : [])));
+	}
+
 	private async open(): Promise<void> {
 		try {
-			await openDatabase();
-			await seedOnce();
+			await this.begin();
 			onSourceChange((c, written) => void this.apply(c, written));
 			await this.load();
 		} catch (e) {
@@ -52,12 +66,12 @@ class Library {
 	private async load(): Promise<void> {
 		const all = new Map<string, Source>();
 		for (let last = ''; ;) {
-			const part = await db.sources.where('id').above(last).limit(5000).toArray();
+			const part = await db.sources.where('id').above(last).limit(READ).toArray();
 			for (const s of part) {
 				const before = this.sources.get(s.id);
 				all.set(s.id, before && before.updatedAt === s.updatedAt && before.key === s.key ? before : s);
 			}
-			if (part.length < 5000) break;
+			if (part.length < READ) break;
 			last = part[part.length - 1].id;
 		}
 		const gone = [...this.sources.keys()].filter((id) => !all.has(id));

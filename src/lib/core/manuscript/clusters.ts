@@ -20,6 +20,8 @@ export interface NoteInfo {
 export interface CitationInfo {
 	id: string;
 	pos: number;
+	/** Position of the block of text it stands in. */
+	block: number;
 	/** Position of the note the citation stands in; -1 for the text. */
 	notePos: number;
 	/** 0 in the text of an in-text style. */
@@ -48,6 +50,11 @@ function follow(cites: DocCite[], resolve: (id: string) => string): DocCite[] {
 	return next;
 }
 
+/** Whether two readings ask the processor for the same. */
+export const sameClusters = (a: Cluster[], b: Cluster[]): boolean =>
+	a.length === b.length &&
+	a.every((c, i) => c.id === b[i].id && c.noteNumber === b[i].noteNumber && c.cites === b[i].cites);
+
 /**
  * Walks a document once. Footnotes and endnotes are numbered in one sequence each.
  * @param resolve gives for the id of a source that was merged into another the id of that
@@ -56,12 +63,22 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 	const out: Reading = { clusters: [], citations: [], notes: [], gaps: [] };
 	const count = { footnote: 0, endnote: 0 };
 	let running = 0;
+	let block = -1;
 	const citation = (node: Node, pos: number, notePos: number, noteNumber: number) => {
 		const cites = follow(node.attrs.cites as DocCite[], resolve);
-		out.citations.push({ id: node.attrs.id, pos, notePos, noteNumber, cites, pinned: cleanHand(node.attrs.pinned) });
+		out.citations.push({
+			id: node.attrs.id,
+			pos,
+			block,
+			notePos,
+			noteNumber,
+			cites,
+			pinned: cleanHand(node.attrs.pinned)
+		});
 		out.clusters.push({ id: node.attrs.id, noteNumber, cites });
 	};
 	doc.descendants((node, pos) => {
+		if (node.isTextblock) block = pos;
 		switch (node.type.name) {
 			case 'citation': {
 				if (form === 'in-text') citation(node, pos, -1, 0);

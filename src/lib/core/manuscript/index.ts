@@ -1,7 +1,14 @@
 /** The face of the manuscript room. */
 export { schema, SCHEMA_VERSION, cleanCites, type DocCite, type DocStyle, type Moved } from './schema';
 export { readDoc, storeDoc, ManuscriptError, type StoredDoc } from './migrate';
-export { readCitations, type Reading, type NoteInfo, type CitationInfo, type CitingForm } from './clusters';
+export {
+	readCitations,
+	sameClusters,
+	type Reading,
+	type NoteInfo,
+	type CitationInfo,
+	type CitingForm
+} from './clusters';
 export { placeCitations, type PlacementKind } from './placement';
 export { insertCitation, putGap, removeCitation, textAround, typeMark } from './insert';
 export { readOutline, sectionAt, countDoc, countWords, type Section, type WordCount } from './outline';

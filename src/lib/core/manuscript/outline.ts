@@ -56,6 +56,18 @@ export interface WordCount {
 const WORD = /[\p{L}\p{N}]+(?:[’'.,-][\p{L}\p{N}]+)*/gu;
 export const countWords = (s: string): number => s.match(WORD)?.length ?? 0;
 
+const counted = new WeakMap<Node, WordCount>();
+
+function countBlock(block: Node): WordCount {
+	let s = '';
+	let notes = 0;
+	block.forEach((n) => {
+		if (n.type.name === 'note') notes += countWords(n.textBetween(0, n.content.size, ' ', ' '));
+		s += n.isText ? n.text : ' ';
+	});
+	return { text: countWords(s), notes };
+}
+
 /** Counts words; a citation is one break in the text. */
 export function countDoc(doc: Node): WordCount {
 	let text = 0;
@@ -68,12 +80,11 @@ export function countDoc(doc: Node): WordCount {
 			return false;
 		}
 		if (node.isTextblock) {
-			let s = '';
-			node.forEach((n) => {
-				if (n.type.name === 'note') notes += countWords(n.textBetween(0, n.content.size, ' ', ' '));
-				s += n.isText ? n.text : ' ';
-			});
-			text += countWords(s);
+			// blocks are never changed but replaced: each is counted once
+			let n = counted.get(node);
+			if (!n) counted.set(node, (n = countBlock(node)));
+			text += n.text;
+			notes += n.notes;
 			return false;
 		}
 		return true;

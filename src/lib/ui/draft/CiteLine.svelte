@@ -90,6 +90,7 @@
 		}
 		const note = draft.asNotes || target.inNote ? draft.reading.notes.length + 1 : 0;
 		void (async () => {
+			await draft.give(cites.map((c) => c.sourceId));
 			const p = await draft.worker.face.preview(cites, note);
 			if (serial !== asked) return;
 			preview = p;

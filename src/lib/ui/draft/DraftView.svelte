@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { onMount, tick } from 'svelte';
+	import { onMount, tick, untrack } from 'svelte';
 	import { db } from '$lib/data/db';
 	import { holdManuscript } from '$lib/data/lock';
 	import { Draft } from '$lib/editor/draft.svelte';
@@ -29,8 +29,9 @@
 		let gone = false;
 		let release = () => {};
 		void (async () => {
-			await library.start();
-			if (library.trouble) {
+			try {
+				await library.begin();
+			} catch {
 				trouble = 'This manuscript cannot be opened, because nothing can be read from this browser’s storage.';
 				return;
 			}
@@ -48,7 +49,9 @@
 				trouble = (e as Error).message;
 				return;
 			}
-			await draft.useLibrary(library.sources, library.resolve);
+			// what is cited is enough to begin with; the rest of the library follows
+			if (library.ready) await draft.useLibrary(library.sources, library.resolve);
+			else await draft.useLibrary(await library.few(draft.citedIds()));
 			await tick();
 			if (sheet) draft.mount(sheet);
 			citedElsewhere.note(id);
@@ -68,7 +71,8 @@
 
 	$effect(() => {
 		const sources = library.sources;
-		if (draft) void draft.useLibrary(sources, library.resolve);
+		const d = draft;
+		if (d && library.ready) untrack(() => void d.useLibrary(sources, library.resolve));
 	});
 
 	function keys(e: KeyboardEvent) {
@@ -98,7 +102,7 @@
 			<Outline {draft} {folded} onfold={() => (folded = !folded)} />
 			<main class="surface">
 				<div class="page">
-					<article class="sheet" lang={draft.style?.lang ?? 'en'}>
+					<article class="sheet" class:long={draft.long} lang={draft.style?.lang ?? 'en'}>
 						<div bind:this={sheet}></div>
 					</article>
 					<Margin {draft} {sheet} />

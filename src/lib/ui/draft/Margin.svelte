@@ -3,41 +3,72 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import MarginNote from './MarginNote.svelte';
 	import MarginSlip from './MarginSlip.svelte';
-	import { slipsOf, stack, type MarginItem } from './margin';
+	import { itemsBetween, slipsOf, stack, type MarginItem } from './margin';
 
 	let { draft, sheet }: { draft: Draft; sheet: HTMLElement | null } = $props();
 	let root = $state<HTMLElement | null>(null);
 	let tops = $state.raw<Map<string, { top: number; wanted: number }>>(new Map());
 	let scheduled = 0;
 
-	const slips = $derived.by(() => {
-		void draft.revision;
-		return draft.view ? slipsOf(draft.view.state.doc, draft.reading) : [];
-	});
-	const items = $derived<MarginItem[]>(
+	/** Positions of the text near the window; what stands farther away is not drawn. */
+	let near = $state.raw({ from: 0, to: 0 });
+
+	const slips = $derived(draft.asNotes ? [] : slipsOf(draft.reading));
+	const all = $derived<MarginItem[]>(
 		[
 			...draft.reading.notes.map((n) => ({ key: n.id, pos: n.pos, anchor: n.id })),
-			...(draft.asNotes ? [] : slips.map((s) => ({ key: `s-${s.ids[0]}`, pos: s.pos, anchor: s.ids[0] })))
+			...slips.map((s) => ({ key: `s-${s.ids[0]}`, pos: s.pos, anchor: s.ids[0] }))
 		].sort((a, b) => a.pos - b.pos)
 	);
+	/** The note that is written in stays, wherever the page is scrolled to. */
+	let writing = $state('');
+	const items = $derived.by(() => {
+		const shown = itemsBetween(all, near.from, near.to);
+		const kept = writing && !shown.some((i) => i.key === writing) ? all.find((i) => i.key === writing) : undefined;
+		return kept ? [...shown, kept].sort((a, b) => a.pos - b.pos) : shown;
+	});
 	const slipByKey = $derived(new Map(slips.map((s) => [`s-${s.ids[0]}`, s])));
 	const noteById = $derived(new Map(draft.reading.notes.map((n) => [n.id, n])));
+
+	/** Looks which part of the text is near the window: a window's height before it and behind it. */
+	function look() {
+		const view = draft.view;
+		const surface = sheet?.closest('.surface');
+		if (!view || !surface) return;
+		const box = surface.getBoundingClientRect();
+		const blocks = view.dom.children;
+		const at = (y: number) => {
+			let [a, b] = [0, blocks.length - 1];
+			while (a < b) {
+				const m = (a + b) >> 1;
+				if (blocks[m].getBoundingClientRect().bottom < y) a = m + 1;
+				else b = m;
+			}
+			return blocks[Math.max(0, a)];
+		};
+		const [first, last] = [at(box.top - box.height), at(box.bottom + box.height)];
+		if (!first || !last) return;
+		const from = view.posAtDOM(first, 0);
+		const to = view.posAtDOM(last, last.childNodes.length);
+		if (from !== near.from || to !== near.to) near = { from, to };
+	}
 
 	function measure() {
 		scheduled = 0;
 		if (!root || !draft.view) return;
+		look();
 		const base = root.getBoundingClientRect().top;
 		const boxes = items.map((i) => {
 			const a = draft.anchor(i.anchor)?.getClientRects()[0];
 			const el = root!.querySelector<HTMLElement>(`[data-key="${CSS.escape(i.key)}"]`);
 			return { key: i.key, wanted: a ? a.top - base - 3 : 0, height: el?.offsetHeight ?? 40 };
 		});
-		tops = stack(boxes);
+		const next = stack(boxes);
+		if (next.size !== tops.size || [...next].some(([k, t]) => tops.get(k)?.top !== t.top)) tops = next;
 	}
 	function schedule() {
 		if (!scheduled) scheduled = requestAnimationFrame(measure);
 	}
-
 	$effect(() => {
 		void draft.revision;
 		void items;
@@ -49,8 +80,13 @@
 		const seen = new ResizeObserver(schedule);
 		seen.observe(sheet);
 		seen.observe(root);
+		const surface = sheet.closest('.surface');
+		surface?.addEventListener('scroll', schedule, { passive: true });
 		void document.fonts.ready.then(schedule);
-		return () => seen.disconnect();
+		return () => {
+			seen.disconnect();
+			surface?.removeEventListener('scroll', schedule);
+		};
 	});
 </script>
 
@@ -60,6 +96,8 @@
 		<div
 			class="item"
 			data-key={item.key}
+			onfocusin={() => (writing = item.key)}
+			onfocusout={() => (writing = '')}
 			style:transform="translateY({at?.top ?? 0}px)"
 			style:visibility={at ? 'visible' : 'hidden'}
 		>

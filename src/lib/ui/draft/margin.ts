@@ -1,5 +1,4 @@
 /** Margin geometry and contents, without a page. */
-import type { Node } from 'prosemirror-model';
 import type { Reading, CitationInfo } from '$lib/core/manuscript';
 
 export interface MarginItem {
@@ -16,20 +15,33 @@ export interface Slip {
 }
 
 /** One slip per paragraph that cites; citations inside the writer's notes are shown there. */
-export function slipsOf(doc: Node, reading: Reading): Slip[] {
+export function slipsOf(reading: Reading): Slip[] {
 	const slips: Slip[] = [];
 	let lastBlock = -1;
 	for (const c of reading.citations) {
-		if (c.notePos >= 0 || c.pos >= doc.content.size) continue;
-		const block = doc.resolve(c.pos).start();
-		if (block === lastBlock) {
+		if (c.notePos >= 0) continue;
+		if (c.block === lastBlock) {
 			const s = slips[slips.length - 1];
 			s.ids.push(c.id);
 			s.citations.push(c);
 		} else slips.push({ pos: c.pos, ids: [c.id], citations: [c] });
-		lastBlock = block;
+		lastBlock = c.block;
 	}
 	return slips;
+}
+
+/** The items between two positions, of a list in order. */
+export function itemsBetween(items: MarginItem[], from: number, to: number): MarginItem[] {
+	const first = (least: number) => {
+		let [a, b] = [0, items.length];
+		while (a < b) {
+			const m = (a + b) >> 1;
+			if (items[m].pos < least) a = m + 1;
+			else b = m;
+		}
+		return a;
+	};
+	return items.slice(first(from), first(to + 1));
 }
 
 /** Pushes boxes down so that none overlaps the one before. */

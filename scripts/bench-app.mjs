@@ -1,0 +1,87 @@
+/** The built app and Chromium, for benches: serving, filling its database, and the corpus. */
+import { spawn, spawnSync } from 'node:child_process';
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { chromium } from '@playwright/test';
+import { build } from 'vite';
+import { CHROMIUM, ensureBrowser, root } from './ensure.mjs';
+
+export const quantile = (list, q) =>
+	[...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * q))];
+
+export async function serveApp(port) {
+	ensureBrowser();
+	if (!existsSync(join(root, 'build', 'index.js')))
+		spawnSync('npm', ['run', '-s', 'build'], { cwd: root, stdio: 'inherit' });
+	const server = spawn(process.execPath, ['build/index.js'], {
+		cwd: root,
+		env: { ...process.env, HOST: '127.0.0.1', PORT: port }
+	});
+	const base = `http://127.0.0.1:${port}`;
+	const browser = await chromium.launch({
+		executablePath: CHROMIUM,
+		args: ['--no-sandbox', '--disable-gpu', '--enable-precise-memory-info']
+	});
+	for (let i = 0; i < 50; i++) {
+		const up = await fetch(base).then(
+			(r) => r.ok,
+			() => false
+		);
+		if (up) break;
+		await new Promise((r) => setTimeout(r, 200));
+	}
+	return {
+		base,
+		browser,
+		/** A page of a new person, on the Desk, its database filled with the demo. */
+		async page() {
+			const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+			await page.goto(base);
+			await page.getByRole('heading', { name: 'On the desk' }).waitFor();
+			return page;
+		},
+		/** Puts records into a table, past the app. */
+		async fill(page, table, list) {
+			for (let i = 0; i < list.length; i += 5000)
+				await page.evaluate(
+					([table, part]) =>
+						new Promise((ok, no) => {
+							const open = indexedDB.open('rapid-quill');
+							open.onerror = () => no(open.error);
+							open.onsuccess = () => {
+								const t = open.result.transaction(table, 'readwrite');
+								for (const s of part) t.objectStore(table).put(s);
+								t.oncomplete = () => {
+									open.result.close();
+									ok();
+								};
+								t.onerror = () => no(t.error);
+							};
+						}),
+					[table, list.slice(i, i + 5000)]
+				);
+		},
+		async corpus() {
+			const out = join(root, '.cache', 'bench-corpus');
+			await build({
+				configFile: false,
+				root,
+				logLevel: 'error',
+				build: {
+					ssr: join(root, 'bench', 'library.ts'),
+					outDir: out,
+					emptyOutDir: true,
+					minify: false,
+					target: 'node20'
+				},
+				resolve: { alias: { $lib: join(root, 'src', 'lib') } }
+			});
+			return import(pathToFileURL(join(out, 'library.js')).href);
+		},
+		async stop() {
+			await browser.close();
+			server.kill();
+		}
+	};
+}

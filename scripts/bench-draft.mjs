@@ -1,0 +1,212 @@
+/**
+ * The Draft view in Chromium with a manuscript of 120,000 words, 2,000 citations and 500 notes, beside an empty one:
+ * opening, typing in the middle, citing, scrolling, and the cite line over 50,000 sources.
+ */
+import { quantile, serveApp } from './bench-app.mjs';
+
+const WORDS =
+	'the lamps of the lower quay burned all winter and nobody on the mole could say who paid for the oil or the wicks while eels went round them'.split(
+		' '
+	);
+
+/** A manuscript as it is stored; every paragraph has citations in turn, every fourth a note of the writer's own. */
+function manuscript(id, { words, citations, notes }, ids) {
+	const text = (s) => ({ type: 'text', text: s });
+	const blocks = [{ type: 'heading', attrs: { level: 1 }, content: [text('A long manuscript')] }];
+	const LENGTH = 120;
+	const paragraphs = Math.max(1, Math.round(words / LENGTH));
+	let c = 0;
+	let n = 0;
+	for (let p = 0; p < paragraphs; p++) {
+		if (p % 25 === 0 && words)
+			blocks.push({ type: 'heading', attrs: { level: 2 }, content: [text(`Section ${p / 25 + 1}`)] });
+		const kids = [];
+		for (let w = 0; w < LENGTH && words; w += 20) {
+			kids.push(text(Array.from({ length: 20 }, (_, i) => WORDS[(p * 7 + w + i) % WORDS.length]).join(' ') + ' '));
+			if (c < ((p + w / LENGTH) / paragraphs) * citations) {
+				const cite = { sourceId: ids[(c * 17) % ids.length], locator: { label: 'page', value: String(c + 1) } };
+				kids.push({
+					type: 'citation',
+					attrs: { id: `c${c++}`, cites: [{ ...cite, prefix: '', suffix: '', form: 'parenthetical' }] }
+				});
+				kids.push(text('. '));
+			}
+			if (n < ((p + w / LENGTH) / paragraphs) * notes)
+				kids.push({
+					type: 'note',
+					attrs: { id: `n${n++}`, kind: 'footnote' },
+					content: [{ type: 'paragraph', content: [text('A note of the writer on what was said here.')] }]
+				});
+		}
+		blocks.push({ type: 'paragraph', content: kids });
+	}
+	blocks.push({
+		type: 'bibliography',
+		attrs: { id: 'b' },
+		content: [{ type: 'heading', attrs: { level: 2 }, content: [text('References')] }]
+	});
+	const style = { id: 'apa', title: 'APA 7th', form: 'in-text', locale: '' };
+	return {
+		id,
+		title: 'A long manuscript',
+		kind: 'Chapter',
+		doc: { version: 1, content: { type: 'doc', attrs: { style }, content: blocks } },
+		styleId: 'apa',
+		styleTitle: 'APA 7th',
+		locale: '',
+		form: 'in-text',
+		uncited: [],
+		authors: [],
+		strip: { sections: [], ticks: [], checks: [] },
+		words,
+		createdAt: 1,
+		updatedAt: 1
+	};
+}
+
+/** Time from a key to the frame after it is drawn; keys come as a person's do, one after another is done. */
+async function keys(page, count) {
+	await page.evaluate(() => {
+		window.keyTimes = [];
+		window.addEventListener(
+			'keydown',
+			() => {
+				const begun = performance.now();
+				requestAnimationFrame(() => {
+					const channel = new MessageChannel();
+					channel.port1.onmessage = () => window.keyTimes.push(performance.now() - begun);
+					channel.port2.postMessage(0);
+				});
+			},
+			{ capture: true }
+		);
+	});
+	for (let i = 0; i < count; i++) {
+		await page.keyboard.press(i % 6 === 5 ? 'Space' : 'a');
+		await page.waitForTimeout(60);
+	}
+	return page.evaluate(() => window.keyTimes);
+}
+
+const line = (name, list) =>
+	console.log(
+		`  ${name}: median ${quantile(list, 0.5).toFixed(1)} ms, 95th ${quantile(list, 0.95).toFixed(1)} ms, most ${Math.max(...list).toFixed(1)} ms (${list.length})`
+	);
+
+async function open(page, base, id) {
+	const begun = Date.now();
+	await page.goto(`${base}/draft/${id}`);
+	await page.getByRole('textbox', { name: 'Manuscript text' }).waitFor({ timeout: 120_000 });
+	const editable = Date.now() - begun;
+	await page.waitForFunction(() => !document.querySelector('.pending') && document.querySelector('.entries'), null, {
+		timeout: 120_000
+	});
+	return { editable, formatted: Date.now() - begun };
+}
+
+export async function benchDraft(small) {
+	const app = await serveApp('4192');
+	try {
+		const { makeLibrary, asSource } = await app.corpus();
+		const sources = makeLibrary(small ? 2000 : 50_000, 5).map(asSource);
+		const ids = sources.slice(0, 600).map((s) => s.id);
+		const size = small ? { words: 12_000, citations: 200, notes: 50 } : { words: 120_000, citations: 2000, notes: 500 };
+		const page = await app.page();
+		await app.fill(page, 'sources', sources);
+		await app.fill(page, 'manuscripts', [
+			manuscript('long', size, ids),
+			manuscript('empty', { words: 0, citations: 0, notes: 0 }, ids)
+		]);
+		for (const id of ['empty', 'long']) {
+			const { editable, formatted } = await open(page, app.base, id);
+			console.log(
+				`\nDraft, ${id === 'long' ? `${size.words.toLocaleString('en')} words, ${size.citations} citations, ${size.notes} notes` : 'an empty document'}`
+			);
+			console.log(
+				`  open: editable after ${(editable / 1000).toFixed(2)} s, formatted after ${(formatted / 1000).toFixed(2)} s`
+			);
+			await page.waitForTimeout(8000);
+			await page.evaluate(() => {
+				const all = document.querySelectorAll('.sheet-text > p');
+				const p = all[Math.floor(all.length / 2)];
+				p.scrollIntoView({ block: 'center' });
+				const range = document.createRange();
+				range.selectNodeContents(p);
+				range.collapse(true);
+				document.querySelector('.sheet-text').focus();
+				getSelection().removeAllRanges();
+				getSelection().addRange(range);
+			});
+			await page.waitForTimeout(500);
+			line('a key to paint', await keys(page, 60));
+			if (id === 'empty') continue;
+			const frames = await page.evaluate(async () => {
+				const surface = document.querySelector('.surface');
+				const gaps = [];
+				let long = 0;
+				new PerformanceObserver((l) => (long += l.getEntries().length)).observe({ entryTypes: ['longtask'] });
+				let last = performance.now();
+				for (let i = 0; i < 150; i++) {
+					surface.scrollBy(0, 300);
+					await new Promise((r) => requestAnimationFrame(r));
+					const now = performance.now();
+					gaps.push(now - last);
+					last = now;
+				}
+				await new Promise((r) => setTimeout(r, 200));
+				return { gaps, long };
+			});
+			line(`scrolling, a frame (${frames.long} tasks over 50 ms)`, frames.gaps);
+			const items = await page.evaluate(() => document.querySelectorAll('.margin .item').length);
+			console.log(`  margin: ${items} items drawn`);
+			const cited = [];
+			const results = [];
+			for (let i = 0; i < 8; i++) {
+				await page.keyboard.press('Control+Shift+e');
+				const input = page.getByRole('combobox', { name: /^Cite/ });
+				await input.waitFor();
+				results.push(
+					...(await input.evaluate(async (el) => {
+						const times = [];
+						for (let n = 1; n <= 6; n++) {
+							const begun = performance.now();
+							el.value = 'lfenyd'.slice(0, n);
+							el.dispatchEvent(new InputEvent('input', { bubbles: true }));
+							await new Promise((r) => requestAnimationFrame(r));
+							times.push(performance.now() - begun);
+							await new Promise((r) => setTimeout(r, 50));
+						}
+						return times;
+					}))
+				);
+				await page.keyboard.press('Enter');
+				await page.waitForTimeout(150);
+				await page.evaluate(() => {
+					window.before = document.querySelectorAll('.sheet-text .cite').length;
+					window.cited = new Promise((ok) => {
+						document.addEventListener(
+							'keydown',
+							() => {
+								const begun = performance.now();
+								const look = () =>
+									document.querySelectorAll('.sheet-text .cite').length > window.before &&
+									!document.querySelector('.sheet-text .pending')
+										? ok(performance.now() - begun)
+										: requestAnimationFrame(look);
+								requestAnimationFrame(look);
+							},
+							{ once: true, capture: true }
+						);
+					});
+				});
+				await page.keyboard.press('Enter');
+				cited.push(await page.evaluate(() => window.cited));
+				await page.waitForTimeout(300);
+			}
+			line('cite line: a key to its results', results);
+			line('a citation inserted and shown', cited);
+		}
+	} finally {
+		await app.stop();
+	}
+}
