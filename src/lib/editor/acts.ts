@@ -4,8 +4,10 @@ import {
 	handIsOld,
 	joinCitations,
 	neighbourOf,
+	noteToText,
 	replaceSource,
 	splitCitation,
+	turnNote,
 	type EntryHands,
 	type Hand
 } from '$lib/core/manuscript';
@@ -45,6 +47,29 @@ export function replaceCited(draft: Draft, from: string, to: string, only?: stri
 	const count = replaceSource(tr, from, to, only);
 	if (count) draft.act(tr, `Source replaced in ${count} ${count === 1 ? 'citation' : 'citations'}`);
 	return count;
+}
+
+// --- notes ----------------------------------------------------------------------------------------------------------
+
+const noteAt = (draft: Draft, id: string): number => draft.reading.notes.find((n) => n.own && n.id === id)?.pos ?? -1;
+
+/** Makes an endnote of one of the writer's footnotes, and the reverse. */
+export function turnOwnNote(draft: Draft, id: string): void {
+	const at = noteAt(draft, id);
+	if (at < 0 || !draft.view) return;
+	const { tr } = draft.view.state;
+	turnNote(tr, at);
+	draft.act(tr, tr.doc.nodeAt(at)!.attrs.kind === 'endnote' ? 'Made an endnote' : 'Made a footnote');
+}
+
+/** Puts the words of a note into the text. */
+export function takeNoteIn(draft: Draft, id: string): void {
+	const at = noteAt(draft, id);
+	if (at < 0 || !draft.view) return;
+	const { tr } = draft.view.state;
+	noteToText(tr, at);
+	draft.act(tr, 'Note put into the text');
+	draft.view.focus();
 }
 
 // --- by hand --------------------------------------------------------------------------------------------------------
@@ -103,8 +128,10 @@ export function keepByHand(draft: Draft, e: HandEdit): void {
 	const hand = { ...e.hand, basis: e.now };
 	if (e.kind === 'citation') sayCitation(draft, e.id, hand);
 	else sayEntry(draft, e.id, hand);
+	draft.view?.focus();
 }
 export function restoreStyle(draft: Draft, e: HandEdit): void {
 	if (e.kind === 'citation') sayCitation(draft, e.id, null);
 	else sayEntry(draft, e.id, null);
+	draft.view?.focus();
 }

@@ -27,6 +27,7 @@ import {
 	sectionAt,
 	storeDoc,
 	textAround,
+	textToNote,
 	type CitingForm,
 	type DocCite,
 	type DocStyle,
@@ -207,6 +208,7 @@ export class Draft implements Desk {
 			},
 			insertNote: (kind) => this.insertNote(kind),
 			insertGap: () => this.insertGap(),
+			step: (by) => this.step(by),
 			placement: () => (inner ? 'sentence' : (this.style?.placement ?? 'sentence'))
 		};
 	}
@@ -307,7 +309,7 @@ export class Draft implements Desk {
 	}
 
 	/** The id a source has now, should it have been merged into another. */
-	private resolve: (id: string) => string = (id) => id;
+	resolve: (id: string) => string = (id) => id;
 
 	/** What the worker knows of the library: what is cited, listed, or was looked at. */
 	private readonly given = new Map<string, Source | null>();
@@ -517,6 +519,16 @@ export class Draft implements Desk {
 	insertNote(kind: 'footnote' | 'endnote'): boolean {
 		const view = this.view;
 		if (!view || this.readOnly) return false;
+		const { from, to } = view.state.selection;
+		if (from !== to) {
+			// words that are selected become the note
+			const { tr } = view.state;
+			const made = textToNote(tr, from, to, kind);
+			if (!made) return false;
+			this.act(tr, 'Words made a note');
+			this.focusNote(made);
+			return true;
+		}
 		const head = view.state.selection.$head;
 		if (!head.parent.inlineContent) return false;
 		// a note's mark stands behind the punctuation (Chicago 17, 14.26)
@@ -732,6 +744,20 @@ export class Draft implements Desk {
 		view.focus();
 	}
 
+	/** Goes to the next citation or gap of the text, or the one before. */
+	step(by: 1 | -1): boolean {
+		if (!this.view) return false;
+		const here = this.view.state.selection.from;
+		const stops = [
+			...this.reading.citations.filter((c) => c.notePos < 0).map((c) => c.pos),
+			...this.reading.gaps.map((g) => g.pos)
+		].sort((a, b) => a - b);
+		const at = by > 0 ? stops.find((p) => p > here) : stops.filter((p) => p < here).at(-1);
+		if (at === undefined) return false;
+		this.select(at);
+		return true;
+	}
+
 	openEntry(sourceId: string, anchor: HTMLElement): void {
 		this.entryMenu = { sourceId, anchor };
 	}
@@ -747,11 +773,10 @@ export class Draft implements Desk {
 	// --- style ------------------------------------------------------------------------------------------------------
 
 	/** Switches the style: marks move over punctuation, all in one step that undo takes back. */
-	applyStyle(info: StyleInfo, locale = ''): void {
+	applyStyle(info: StyleInfo, locale = '', wanted: CitingForm = this.docStyle.form): void {
 		const view = this.view;
 		if (!view || this.readOnly) return;
-		const form: CitingForm =
-			info.class === 'note' ? (this.docStyle.form === 'endnotes' ? 'endnotes' : 'footnotes') : 'in-text';
+		const form: CitingForm = info.class === 'note' ? (wanted === 'endnotes' ? 'endnotes' : 'footnotes') : 'in-text';
 		const style: DocStyle = { id: info.id, title: info.title, form, locale };
 		const tr = view.state.tr;
 		placeCitations(tr.doc, info.placement, info.american, tr as unknown as Transform, this.style?.placement);
@@ -759,12 +784,6 @@ export class Draft implements Desk {
 		tr.setDocAttribute('style', style);
 		view.dispatch(closeHistory(tr));
 		this.lastChange = `Style changed to ${info.title}`;
-	}
-
-	setForm(form: CitingForm): void {
-		const view = this.view;
-		if (!view || this.readOnly) return;
-		view.dispatch(view.state.tr.setDocAttribute('style', { ...this.docStyle, form }));
 	}
 
 	setTitle(title: string): void {

@@ -27,6 +27,8 @@ export interface Gestures {
 	openSelected(): boolean;
 	insertNote(kind: 'footnote' | 'endnote'): boolean;
 	insertGap(): boolean;
+	/** Selects the next citation or gap of the text, or the one before. */
+	step(by: 1 | -1): boolean;
 	/** Where citations stand in this style. */
 	placement(): PlacementKind;
 }
@@ -86,6 +88,8 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		'Mod-Shift-n': () => g.insertNote('footnote'),
 		'Alt-n': () => g.insertNote('footnote'),
 		'Alt-g': () => g.insertGap(),
+		'Alt-PageDown': () => g.step(1),
+		'Alt-PageUp': () => g.step(-1),
 		Tab: chainCommands(goToNextCell(1), sinkListItem(nodes.list_item)),
 		'Shift-Tab': chainCommands(goToNextCell(-1), liftListItem(nodes.list_item)),
 		'Mod-Alt-0': setBlockType(nodes.paragraph),

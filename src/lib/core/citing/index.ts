@@ -10,6 +10,7 @@ export {
 	type Said,
 	type CiteForm
 } from './line';
+export { nearestStyle } from './nearest';
 export { styleInfo, listHeading, FEATURED, featuredName, type StyleInfo } from './kind';
 export {
 	createSession,

@@ -18,4 +18,5 @@ export { readLocator, writeLocator, tidyLocator, type TypedLocator } from './loc
 export { firstWords, lastWords } from './snippet';
 export { splitCitation, joinCitations, neighbourOf, replaceSource } from './regroup';
 export { cleanHand, cleanEntryHands, handHtml, handIsOld, handRuns, type EntryHands, type Hand } from './hand';
+export { noteToText, textToNote, turnNote } from './notes';
 export { newId } from './ids';

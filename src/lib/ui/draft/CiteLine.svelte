@@ -158,7 +158,7 @@
 			} else if (e.key === 'Enter') {
 				e.preventDefault();
 				if (open) adding = true;
-				else if (line.complete) commit();
+				else if (line.gap !== null || line.complete) commit();
 			}
 		} else if (e.key === 'Escape') {
 			e.preventDefault();

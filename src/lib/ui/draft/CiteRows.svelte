@@ -64,6 +64,8 @@
 			e.preventDefault();
 			const to = k + (e.key === 'ArrowUp' ? -1 : 1);
 			if (to < 0 || to >= rows.length) return;
+			// what is being typed is said first
+			if (writing) el.blur();
 			const next = [...rows];
 			[next[k], next[to]] = [next[to], next[k]];
 			const name = el.getAttribute('aria-label')?.split(' of ')[0] ?? '';

@@ -2,10 +2,12 @@
 	/** What an entry of the list leads to: its source, its places. */
 	import { onMount } from 'svelte';
 	import { handHtml } from '$lib/core/manuscript';
-	import { handEdits, sayEntry } from '$lib/editor/acts';
+	import { handEdits, replaceCited, sayEntry } from '$lib/editor/acts';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import HandNotice from './HandNotice.svelte';
 	import HandWords from './HandWords.svelte';
+	import { shortLabel, titleOf } from '$lib/core/source';
+	import { library } from '../library.svelte';
 	import { copyRich } from '../clipboard';
 	import { toasts } from '../toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
@@ -17,6 +19,16 @@
 	});
 	const entry = $derived(draft.list?.find((e) => e.id === sourceId));
 	let byHand = $state(false);
+	let query = $state('');
+	const others = $derived(
+		query.trim()
+			? library.index
+					.find(query, { limit: 5 })
+					.map((id) => library.sources.get(id))
+					.filter((s) => s !== undefined && s.id !== sourceId)
+					.map((s) => s!)
+			: []
+	);
 	const places = $derived(draft.places(sourceId));
 	const at = $derived.by(() => {
 		const r = anchor.getBoundingClientRect();
@@ -85,6 +97,32 @@
 	<h2>
 		{places.length ? `Cited ${places.length === 1 ? 'once' : `${places.length} times`}` : 'Listed without being cited'}
 	</h2>
+	{#if places.length && !draft.readOnly}
+		<input
+			class="instead"
+			type="search"
+			bind:value={query}
+			placeholder="Cite another source instead of it"
+			aria-label="Cite another source instead of it, everywhere"
+		/>
+		{#if others.length}
+			<ul aria-label="Sources to cite instead">
+				{#each others as s (s.id)}
+					<li>
+						<button
+							type="button"
+							onclick={() => {
+								const n = replaceCited(draft, sourceId, s.id);
+								close();
+								draft.view?.focus();
+								toasts.say(`Replaced in ${n} ${n === 1 ? 'citation' : 'citations'}; Ctrl+Z takes it back.`);
+							}}><small>{shortLabel(s.item).name} {shortLabel(s.item).year}</small>{titleOf(s.item)}</button
+						>
+					</li>
+				{/each}
+			</ul>
+		{/if}
+	{/if}
 	<ul>
 		{#each places as p (p.id)}
 			<li>
@@ -101,6 +139,15 @@
 </div>
 
 <style>
+	.instead {
+		width: 100%;
+		border: 1px solid var(--line);
+		border-radius: var(--r1);
+		background: var(--sheet);
+		color: var(--ink);
+		padding: 6px 9px;
+		margin: 4px 0;
+	}
 	.menu {
 		position: fixed;
 		width: 420px;

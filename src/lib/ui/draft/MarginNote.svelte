@@ -2,7 +2,7 @@
 	import { breakable } from '../parts/breakable';
 	import { handHtml, type NoteInfo } from '$lib/core/manuscript';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import { handEdits } from '$lib/editor/acts';
+	import { handEdits, takeNoteIn, turnOwnNote } from '$lib/editor/acts';
 	import HandNotice from './HandNotice.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { TrashBinOutline } from '../parts/icons';
@@ -36,6 +36,20 @@
 	{#if note.own}
 		<div class="body" use:writing={note.id}></div>
 		<div class="tools">
+			<Btn
+				kind="quiet"
+				class="tiny"
+				label="Make note {note.number} {note.kind === 'endnote' ? 'a footnote' : 'an endnote'}"
+				title={note.kind === 'endnote' ? 'Make it a footnote' : 'Make it an endnote'}
+				onclick={() => turnOwnNote(draft, note.id)}>{note.kind === 'endnote' ? 'foot' : 'end'}</Btn
+			>
+			<Btn
+				kind="quiet"
+				class="tiny"
+				label="Put note {note.number} into the text"
+				title="Put its words into the text"
+				onclick={() => takeNoteIn(draft, note.id)}>text</Btn
+			>
 			<Btn
 				kind="quiet"
 				class="tiny"
@@ -99,6 +113,9 @@
 		font: inherit;
 	}
 	.tools {
+		display: flex;
+		background: var(--desk-raised);
+		border-radius: 3px;
 		position: absolute;
 		right: 2px;
 		top: 0;

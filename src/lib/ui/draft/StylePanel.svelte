@@ -1,8 +1,8 @@
 <script lang="ts">
 	/** Choosing a style: the list, and beside it one's own text as it would become. */
 	import { onMount } from 'svelte';
-	import type { SessionResult, StyleInfo } from '$lib/core/citing';
-	import { placeCitations, readCitations } from '$lib/core/manuscript';
+	import { nearestStyle, type SessionResult, type StyleInfo } from '$lib/core/citing';
+	import { placeCitations, readCitations, type CitingForm } from '$lib/core/manuscript';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { startFormatWorker } from '$lib/workers/format';
 	import Btn from '../parts/Btn.svelte';
@@ -12,6 +12,10 @@
 	let query = $state('');
 	// svelte-ignore state_referenced_locally
 	let picked = $state<{ id: string; title: string }>({ id: draft.docStyle.id, title: draft.docStyle.title });
+	/** Where citations shall stand; a style that cannot is left for the nearest that can. */
+	// svelte-ignore state_referenced_locally
+	let form = $state<CitingForm>(draft.docStyle.form);
+	let instead = $state('');
 	let then = $state.raw<SessionResult | null>(null);
 	let thenStyle = $state.raw<StyleInfo | null>(null);
 	let now = $state.raw<SessionResult | null>(null);
@@ -94,7 +98,8 @@
 		}
 		trouble = '';
 		const doc = draft.view!.state.doc;
-		const form = answer.style.class === 'note' ? 'footnotes' : 'in-text';
+		const notes = answer.style.class === 'note';
+		if (notes !== (form !== 'in-text')) form = notes ? 'footnotes' : 'in-text';
 		const placed = placeCitations(
 			doc,
 			answer.style.placement,
@@ -102,7 +107,7 @@
 			undefined,
 			draft.style?.placement
 		);
-		const reading = readCitations(placed.doc, form);
+		const reading = readCitations(placed.doc, form, draft.resolve);
 		const result = await worker.face.format({
 			clusters: reading.clusters.map((c) => ({
 				id: c.id,
@@ -119,10 +124,31 @@
 		const bodyCitations = reading.citations.filter((c) => c.notePos < 0).length;
 		counts = {
 			citations: bodyCitations,
-			notes: form === 'footnotes' ? bodyCitations : 0,
+			notes: form === 'in-text' ? 0 : bodyCitations,
 			moved: placed.steps.length,
 			entries: result.bibliography?.length ?? 0
 		};
+	}
+
+	const FORMS: { form: CitingForm; name: string }[] = [
+		{ form: 'in-text', name: 'in the text' },
+		{ form: 'footnotes', name: 'in footnotes' },
+		{ form: 'endnotes', name: 'in endnotes' }
+	];
+	async function stand(next: CitingForm) {
+		const notes = next !== 'in-text';
+		form = next;
+		instead = '';
+		if ((thenStyle?.class === 'note') === notes) {
+			await show(picked.id, picked.title);
+			return;
+		}
+		await catalogue.load();
+		const near = nearestStyle(picked.id, catalogue.list, notes);
+		if (!near) return;
+		const name = featuredName(near.id) ?? near.title;
+		instead = `${picked.title} has ${notes ? 'no notes' : 'notes only'}. The nearest style that cites ${notes ? 'in notes' : 'in the text'} is ${name}.`;
+		await show(near.id, name);
 	}
 
 	/** First citations with a few words before them. */
@@ -152,7 +178,7 @@
 		const many = (n: number, w: string) => `${n} ${w}${n === 1 ? '' : 's'}`;
 		const first =
 			thenStyle.class === 'note' && !draft.asNotes
-				? `${many(counts.citations, 'citation')} become ${many(counts.notes, 'footnote')}`
+				? `${many(counts.citations, 'citation')} become ${many(counts.notes, form === 'endnotes' ? 'endnote' : 'footnote')}`
 				: thenStyle.class !== 'note' && draft.asNotes
 					? `${many(counts.citations, 'note')} become citations in the text`
 					: `${many(counts.citations, 'citation')} reformatted`;
@@ -166,7 +192,7 @@
 	function apply() {
 		if (!thenStyle) return;
 		noteUsed(picked.id, picked.title);
-		draft.applyStyle({ ...thenStyle, id: picked.id, title: picked.title }, draft.docStyle.locale);
+		draft.applyStyle({ ...thenStyle, id: picked.id, title: picked.title }, draft.docStyle.locale, form);
 		onclose();
 		draft.view?.focus();
 	}
@@ -216,7 +242,10 @@
 								type="button"
 								class:on={picked.id === r.id}
 								aria-pressed={picked.id === r.id}
-								onclick={() => show(r.id, r.name)}><span>{r.name}</span><small>{r.kind}</small></button
+								onclick={() => {
+									instead = '';
+									void show(r.id, r.name);
+								}}><span>{r.name}</span><small>{r.kind}</small></button
 							>
 						</li>
 					{/each}
@@ -233,6 +262,14 @@
 		</div>
 	</div>
 	<div class="cmp">
+		<div class="stand" role="radiogroup" aria-label="Citations stand">
+			<span>Citations stand</span>
+			{#each FORMS as f (f.form)}
+				<button type="button" role="radio" aria-checked={form === f.form} onclick={() => stand(f.form)}>{f.name}</button
+				>
+			{/each}
+			{#if instead}<p role="status">{instead}</p>{/if}
+		</div>
 		{#if trouble}
 			<p class="none">{trouble}</p>
 		{:else}
@@ -283,6 +320,31 @@
 		overflow: hidden;
 		z-index: 25;
 		outline: none;
+	}
+	.stand {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px 6px;
+		align-items: center;
+		color: var(--ink-3);
+		font-size: var(--small);
+	}
+	.stand button {
+		padding: 4px 10px;
+		border: 1px solid var(--line);
+		border-radius: 14px;
+		color: var(--ink-2);
+		cursor: pointer;
+	}
+	.stand button[aria-checked='true'] {
+		border-color: var(--verdigris);
+		color: var(--ink);
+		font-weight: 600;
+		box-shadow: inset 0 0 0 1px var(--verdigris);
+	}
+	.stand p {
+		flex-basis: 100%;
+		color: var(--ink-2);
 	}
 	.list {
 		border-right: 1px solid var(--line-soft);
