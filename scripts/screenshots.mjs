@@ -54,6 +54,29 @@ const SHOTS = {
 		await p.locator('ins').filter({ hasText: 'Lindqvist' }).waitFor();
 		await p.waitForTimeout(500);
 	},
+	'cite-edit': async (p) => {
+		await p.goto(`${base}/draft/shore`);
+		await ready(p);
+		await p.getByRole('button', { name: /Citation: \(Dietz & Olsen/ }).dblclick();
+		await p.getByLabel('Words before of Dietz & Olsen 1999').fill('see also');
+		await p.getByLabel('Words before of Dietz & Olsen 1999').press('Tab');
+		await p.locator('ins').filter({ hasText: 'see also' }).waitFor();
+		await p.waitForTimeout(400);
+	},
+	'by-hand': async (p) => {
+		await p.goto(`${base}/draft/shore`);
+		await ready(p);
+		await p.getByRole('button', { name: /Citation: \(Dietz & Olsen/ }).dblclick();
+		await p.getByRole('button', { name: 'Say it by hand' }).click();
+		await p.keyboard.press('Control+a');
+		await p.keyboard.type('(as both reports have it)');
+		await p.keyboard.press('Enter');
+		await p.getByRole('button', { name: /^Citation style/ }).click();
+		await p.getByRole('button', { name: /^MLA 9th/ }).click();
+		await p.getByText('Then, MLA 9th').waitFor();
+		await p.getByRole('button', { name: 'Use this style' }).click();
+		await p.getByText('was based on has changed').first().waitFor();
+	},
 	'style-panel': async (p) => {
 		await p.goto(`${base}/draft/shore`);
 		await ready(p);

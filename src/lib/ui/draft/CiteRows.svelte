@@ -189,7 +189,8 @@
 	}
 	.got {
 		font-weight: 600;
-		max-width: 150px;
+		flex: none;
+		width: 118px;
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;
@@ -199,7 +200,7 @@
 		border: 1px solid transparent;
 		border-bottom-color: var(--line-soft);
 		border-radius: 3px;
-		background: none;
+		background-color: transparent;
 		color: var(--ink);
 		padding: 3px 5px;
 		font-size: 12.5px;
@@ -210,7 +211,7 @@
 	select:hover,
 	select:focus {
 		border-color: var(--line);
-		background: var(--sheet);
+		background-color: var(--sheet);
 	}
 	input::placeholder {
 		color: var(--ink-3);
@@ -237,6 +238,7 @@
 		width: 112px;
 		color: var(--ink-2);
 		text-overflow: ellipsis;
+		padding-right: 18px;
 	}
 	.say {
 		color: var(--ink-2);
