@@ -191,3 +191,42 @@ test('a source is replaced by another wherever it is cited, and one undo takes i
 	await expect(sheet).toContainText('(see Hallam, 1904)');
 	done();
 });
+
+test('text with citations goes to other programs as it reads, and to another manuscript alive', async ({
+	page,
+	context
+}) => {
+	const done = watchErrors(page);
+	await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+	await openDraft(page, 'shore');
+	await caretAfter(page, 'Later counts were made');
+	await page.keyboard.press('Control+Shift+ArrowDown');
+	await page.keyboard.press('Control+c');
+	const copied = await page.evaluate(async () => {
+		const [item] = await navigator.clipboard.read();
+		const text = async (type: string) => (await item.getType(type)).text();
+		return { html: await text('text/html'), plain: await text('text/plain') };
+	});
+	const words = '(Dietz & Olsen, 1999; Lindqvist, 2011, Chapter 1)';
+	expect(copied.plain).toContain(`the earlier ones ${words}.`);
+	const shown = await page.evaluate(
+		(html) => new DOMParser().parseFromString(html, 'text/html').body.textContent,
+		copied.html
+	);
+	expect(shown, 'whoever does not know our citations reads their words').toContain(words);
+
+	await openDraft(page, 'lamplighters');
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	const before = await sheet.locator('.cite').count();
+	await caretAfter(page, 'Rounds and wages');
+	await page.keyboard.press('Enter');
+	await page.keyboard.press('Control+v');
+	await expect(sheet.locator('.cite')).not.toHaveCount(before);
+	await expect(page.getByRole('complementary', { name: 'Notes' })).toContainText(
+		/Dietz and \w+ Olsen, The Measure of Dusk/
+	);
+	await expect(page.locator('.entry').filter({ hasText: 'The Measure of Dusk' })).toHaveCount(1);
+	await page.keyboard.press('Control+z');
+	await expect(sheet.locator('.cite')).toHaveCount(before);
+	done();
+});

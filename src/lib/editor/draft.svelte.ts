@@ -51,6 +51,7 @@ import type { Source } from '$lib/core/source';
 import type { UseOf } from '$lib/core/search';
 import type { Desk } from './desk';
 import { editorPlugins, type Gestures } from './plugins';
+import { clipboardOf } from './clipboard';
 import { cleanPaste } from './paste';
 import { positionOf } from './positions';
 import { nodeViews, type ListView, type NoteView, type Refreshable } from './views';
@@ -176,7 +177,8 @@ export class Draft implements Desk {
 				this.fillGap(pos, node);
 				return true;
 			},
-			transformPastedHTML: cleanPaste
+			transformPastedHTML: cleanPaste,
+			...clipboardOf(this)
 		});
 		void this.loadStyle(this.docStyle);
 		this.stats();
@@ -491,7 +493,8 @@ export class Draft implements Desk {
 				'aria-label': `Your note ${this.noteNumber(id)}`,
 				'aria-multiline': 'true'
 			},
-			transformPastedHTML: cleanPaste
+			transformPastedHTML: cleanPaste,
+			...clipboardOf(this)
 		});
 		this.innerEditors.set(id, inner);
 		return () => {

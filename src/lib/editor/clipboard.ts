@@ -1,0 +1,71 @@
+/**
+ * What goes to the clipboard: citations as they read, for other programs, with what makes them live again here; notes
+ * and gaps in brackets where a program knows neither.
+ */
+import { DOMSerializer, Fragment, type Node, type Slice } from 'prosemirror-model';
+import { cleanHand, handHtml, schema } from '$lib/core/manuscript';
+import type { Desk } from './desk';
+
+/** What a citation says, as safe HTML; a note's text stands in brackets. */
+function said(desk: Desk, node: Node): string {
+	const out = desk.output(node.attrs.id);
+	const hand = cleanHand(node.attrs.pinned);
+	const words = hand ? handHtml(hand) : out ? out.html || out.lead : '';
+	return desk.asNotes && words ? `${hand ? '' : (out?.lead ?? '')} (${words.replace(/\.$/, '')})` : words;
+}
+
+const bare = (html: string): string => new DOMParser().parseFromString(html, 'text/html').body.textContent ?? '';
+const gapWords = (node: Node): string => (node.attrs.hint ? `[source needed: ${node.attrs.hint}]` : '[source needed]');
+
+function plain(desk: Desk, content: Fragment): string {
+	const leaf = (n: Node): string => {
+		if (n.type === schema.nodes.citation) return bare(said(desk, n));
+		if (n.type === schema.nodes.gap) return gapWords(n);
+		return n.type === schema.nodes.hard_break ? '\n' : '';
+	};
+	const out: string[] = [];
+	const block = (n: Node): string => {
+		let s = '';
+		n.forEach((k) => {
+			if (k.isText) s += k.text;
+			else if (k.type === schema.nodes.note) s += ` (${plain(desk, k.content)})`;
+			else s += leaf(k);
+		});
+		return s;
+	};
+	const walk = (f: Fragment) =>
+		f.forEach((n) => {
+			if (n.isTextblock) out.push(block(n));
+			else if (n.isInline) out.push(block(schema.nodes.paragraph.create(null, n)));
+			else walk(n.content);
+			if (n.type === schema.nodes.bibliography) for (const e of desk.entries() ?? []) out.push(e.text);
+		});
+	walk(f(content));
+	return out.join('\n\n');
+}
+/** Loose words of a selection within one line belong together. */
+const f = (content: Fragment): Fragment =>
+	content.firstChild?.isInline ? Fragment.from(schema.nodes.paragraph.create(null, content)) : content;
+
+export function clipboardOf(desk: Desk): {
+	clipboardSerializer: DOMSerializer;
+	clipboardTextSerializer: (slice: Slice) => string;
+} {
+	const nodes = DOMSerializer.nodesFromSchema(schema);
+	const span = (attr: string, value: string, html: string): HTMLElement => {
+		const el = document.createElement('span');
+		el.setAttribute(attr, value);
+		el.innerHTML = html;
+		return el;
+	};
+	nodes.citation = (n) => span('data-rq-citation', JSON.stringify(n.attrs), said(desk, n));
+	nodes.gap = (n) => {
+		const el = span('data-rq-gap', n.attrs.hint as string, '');
+		el.textContent = gapWords(n);
+		return el;
+	};
+	return {
+		clipboardSerializer: new DOMSerializer(nodes, DOMSerializer.marksFromSchema(schema)),
+		clipboardTextSerializer: (slice) => plain(desk, slice.content)
+	};
+}
