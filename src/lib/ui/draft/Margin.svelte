@@ -36,6 +36,7 @@
 		const surface = sheet?.closest('.surface');
 		if (!view || !surface) return;
 		const box = surface.getBoundingClientRect();
+		lookedAt = surface.scrollTop;
 		const blocks = view.dom.children;
 		const at = (y: number) => {
 			let [a, b] = [0, blocks.length - 1];
@@ -66,6 +67,19 @@
 		const next = stack(boxes);
 		if (next.size !== tops.size || [...next].some(([k, t]) => tops.get(k)?.top !== t.top)) tops = next;
 	}
+	let lookedAt = 0;
+	let rest: ReturnType<typeof setTimeout> | undefined;
+	/** A window's height beyond the window is drawn: looking again can wait until half of it has gone by, or for rest. */
+	function scrolled() {
+		const surface = sheet?.closest('.surface');
+		if (!surface) return;
+		atRest();
+		if (Math.abs(surface.scrollTop - lookedAt) > surface.clientHeight / 2) schedule();
+	}
+	function atRest() {
+		clearTimeout(rest);
+		rest = setTimeout(schedule, 120);
+	}
 	function schedule() {
 		if (!scheduled) scheduled = requestAnimationFrame(measure);
 	}
@@ -77,15 +91,16 @@
 	});
 	$effect(() => {
 		if (!sheet || !root) return;
-		const seen = new ResizeObserver(schedule);
+		// a long sheet changes its height with every part that is laid out for the first time
+		const seen = new ResizeObserver(draft.long ? atRest : schedule);
 		seen.observe(sheet);
 		seen.observe(root);
 		const surface = sheet.closest('.surface');
-		surface?.addEventListener('scroll', schedule, { passive: true });
+		surface?.addEventListener('scroll', scrolled, { passive: true });
 		void document.fonts.ready.then(schedule);
 		return () => {
 			seen.disconnect();
-			surface?.removeEventListener('scroll', schedule);
+			surface?.removeEventListener('scroll', scrolled);
 		};
 	});
 </script>
