@@ -146,6 +146,7 @@
 		background: var(--sheet);
 		color: var(--ink);
 		padding: 6px 9px;
+		font-size: 13px;
 		margin: 4px 0;
 	}
 	.menu {
