@@ -3,7 +3,7 @@
  * and gaps in brackets where a program knows neither.
  */
 import { DOMSerializer, Fragment, type Node, type Slice } from 'prosemirror-model';
-import { cleanHand, handHtml, schema } from '$lib/core/manuscript';
+import { cleanHand, entryInHand, handHtml, schema } from '$lib/core/manuscript';
 import type { Desk } from './desk';
 
 /** What a citation says, as safe HTML; a note's text stands in brackets. */
@@ -38,7 +38,8 @@ function plain(desk: Desk, content: Fragment): string {
 			if (n.isTextblock) out.push(block(n));
 			else if (n.isInline) out.push(block(schema.nodes.paragraph.create(null, n)));
 			else walk(n.content);
-			if (n.type === schema.nodes.bibliography) for (const e of desk.entries() ?? []) out.push(e.text);
+			if (n.type === schema.nodes.bibliography)
+				for (const e of desk.entries() ?? []) out.push(entryInHand(e, desk.hands).text);
 		});
 	walk(f(content));
 	return out.join('\n\n');

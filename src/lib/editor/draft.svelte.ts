@@ -753,7 +753,7 @@ export class Draft implements Desk {
 		const here = this.view.state.selection.from;
 		const stops = [
 			...this.reading.citations.filter((c) => c.notePos < 0).map((c) => c.pos),
-			...this.reading.gaps.map((g) => g.pos)
+			...this.reading.gaps.filter((g) => !g.inNote).map((g) => g.pos)
 		].sort((a, b) => a - b);
 		const at = by > 0 ? stops.find((p) => p > here) : stops.filter((p) => p < here).at(-1);
 		if (at === undefined) return false;

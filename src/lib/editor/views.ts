@@ -1,10 +1,8 @@
 /** How citations, notes, gaps and the bibliography look in the sheet. */
 import type { Node } from 'prosemirror-model';
 import type { EditorView, NodeView, NodeViewConstructor } from 'prosemirror-view';
-import { cleanHand, handHtml, type EntryHands } from '$lib/core/manuscript';
+import { cleanHand, entryInHand, handHtml, handText, type EntryHands } from '$lib/core/manuscript';
 import type { Desk } from './desk';
-
-const stripTags = (html: string): string => new DOMParser().parseFromString(html, 'text/html').body.textContent ?? '';
 
 /** A citation: its text in the sentence, or a note's mark. */
 class CitationView implements NodeView {
@@ -32,11 +30,11 @@ class CitationView implements NodeView {
 		const hand = cleanHand(this.node.attrs.pinned);
 		if (hand && !asMark) {
 			html = handHtml(hand);
-			label = stripTags(html);
+			label = handText(hand);
 		} else if (asMark) {
 			const n = this.desk.noteNumber(id);
 			html = `${out?.lead ?? ''}<sup class="mark">${n || '·'}</sup>`;
-			label = `Note ${n}: ${hand ? stripTags(handHtml(hand)) : (out?.text ?? '')}`;
+			label = `Note ${n}: ${hand ? handText(hand) : (out?.text ?? '')}`;
 		} else {
 			html = out ? out.html || out.lead : '<span class="pending">…</span>';
 			label = out?.text ?? '';
@@ -220,7 +218,7 @@ class BibliographyView implements NodeView {
 			div.dataset.entry = e.id;
 			div.setAttribute('role', 'listitem');
 			div.tabIndex = 0;
-			div.innerHTML = this.hands[e.id] ? handHtml(this.hands[e.id]) : e.html;
+			div.innerHTML = entryInHand(e, this.hands).html;
 			for (const a of div.querySelectorAll('a')) a.tabIndex = -1;
 			this.list.append(div);
 		}

@@ -35,7 +35,7 @@ export interface Reading {
 	clusters: Cluster[];
 	citations: CitationInfo[];
 	notes: NoteInfo[];
-	gaps: { id: string; pos: number; hint: string }[];
+	gaps: { id: string; pos: number; hint: string; inNote: boolean }[];
 }
 
 const followed = new WeakMap<DocCite[], DocCite[]>();
@@ -96,12 +96,12 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 				node.descendants((inner, at) => {
 					if (inner.type.name === 'citation') citation(inner, pos + 1 + at, pos, number);
 					else if (inner.type.name === 'gap')
-						out.gaps.push({ id: inner.attrs.id, pos: pos + 1 + at, hint: inner.attrs.hint });
+						out.gaps.push({ id: inner.attrs.id, pos: pos + 1 + at, hint: inner.attrs.hint, inNote: true });
 				});
 				return false;
 			}
 			case 'gap':
-				out.gaps.push({ id: node.attrs.id, pos, hint: node.attrs.hint });
+				out.gaps.push({ id: node.attrs.id, pos, hint: node.attrs.hint, inNote: false });
 				return false;
 		}
 		return true;

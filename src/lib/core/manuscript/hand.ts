@@ -2,7 +2,7 @@
  * Citations and entries that are said by hand (need N23). The words stay as they were written; what the style said at
  * that time is kept beside them, so that a change of it can be shown.
  */
-import { parseField, toHtml, toRuns, type Run } from '../csl';
+import { parseField, toHtml, toPlain, toRuns, type Run } from '../csl';
 
 export interface Hand {
 	/** The words, with the markup that CSL fields may have: i, b, sup, sub. */
@@ -20,8 +20,15 @@ export function cleanHand(raw: unknown): Hand | null {
 
 export const handHtml = (h: Hand): string => toHtml(parseField(h.text));
 export const handRuns = (h: Hand): Run[] => toRuns(parseField(h.text));
+export const handText = (h: Hand): string => toPlain(parseField(h.text));
 /** Whether the style says something else now than when the words were written. */
 export const handIsOld = (h: Hand, now: string): boolean => h.basis !== now;
+
+/** An entry as it stands in the list: in the person's words where there are any. */
+export function entryInHand<E extends { id: string; html: string; text: string }>(e: E, hands: EntryHands): E {
+	const hand = hands[e.id];
+	return hand ? { ...e, html: handHtml(hand), text: handText(hand) } : e;
+}
 
 /** Words by hand of entries, by source. */
 export type EntryHands = Record<string, Hand>;

@@ -17,6 +17,16 @@ export { docFromText } from './text-form';
 export { readLocator, writeLocator, tidyLocator, type TypedLocator } from './locator';
 export { firstWords, lastWords } from './snippet';
 export { splitCitation, joinCitations, neighbourOf, replaceSource } from './regroup';
-export { cleanHand, cleanEntryHands, handHtml, handIsOld, handRuns, type EntryHands, type Hand } from './hand';
+export {
+	cleanHand,
+	cleanEntryHands,
+	entryInHand,
+	handHtml,
+	handText,
+	handIsOld,
+	handRuns,
+	type EntryHands,
+	type Hand
+} from './hand';
 export { noteToText, textToNote, turnNote } from './notes';
 export { newId } from './ids';

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import { handText } from '$lib/core/manuscript';
 	import { handEdits } from '$lib/editor/acts';
 	import Btn from '../parts/Btn.svelte';
 	import Mark from '../parts/Mark.svelte';
@@ -28,7 +29,6 @@
 		return list;
 	});
 	let checksOpen = $state(false);
-	const plainText = (field: string) => field.replace(/<[^>]*>/g, '');
 	/** To a place in the text, or to the list where there is none. */
 	function go(pos: number) {
 		checksOpen = false;
@@ -91,7 +91,7 @@
 						{#each edits as e (e.kind + e.id)}
 							<li>
 								<button type="button" onclick={() => go(e.pos)}
-									>{e.kind === 'entry' ? 'In the list: ' : ''}{plainText(e.hand.text)}</button
+									>{e.kind === 'entry' ? 'In the list: ' : ''}{handText(e.hand)}</button
 								>
 							</li>
 						{/each}

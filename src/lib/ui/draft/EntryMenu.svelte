@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** What an entry of the list leads to: its source, its places. */
 	import { onMount } from 'svelte';
-	import { handHtml } from '$lib/core/manuscript';
+	import { entryInHand, handHtml } from '$lib/core/manuscript';
 	import { handEdits, replaceCited, sayEntry } from '$lib/editor/acts';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import HandNotice from './HandNotice.svelte';
@@ -51,9 +51,8 @@
 	}
 	async function copy() {
 		if (entry) {
-			const html = edit ? handHtml(edit.hand) : entry.html;
-			const el = new DOMParser().parseFromString(html, 'text/html').body;
-			await copyRich(`<p>${html}</p>`, el.textContent ?? entry.text);
+			const { html, text } = entryInHand(entry, draft.hands);
+			await copyRich(`<p>${html}</p>`, text);
 			toasts.say('The entry is on the clipboard.');
 		}
 		close();

@@ -2,7 +2,14 @@
 	/** Handing in: the final file, a page to look at first, the list and the sources to take along. */
 	import { onMount } from 'svelte';
 	import { db, type Manuscript } from '$lib/data/db';
-	import { readDoc, readCitations, type DocStyle } from '$lib/core/manuscript';
+	import {
+		cleanEntryHands,
+		entryInHand,
+		readDoc,
+		readCitations,
+		type DocStyle,
+		type EntryHands
+	} from '$lib/core/manuscript';
 	import { toFinal, writeHtml, type FinalDoc } from '$lib/core/document';
 	import type { SessionResult } from '$lib/core/citing';
 	import type { Source } from '$lib/core/source';
@@ -20,6 +27,7 @@
 	let final = $state.raw<FinalDoc | null>(null);
 	let result = $state.raw<SessionResult | null>(null);
 	let cited = $state.raw<Source[]>([]);
+	let hands = $state.raw<EntryHands>({});
 	let trouble = $state('');
 	let notes = $state.raw<string[]>([]);
 	let busy = $state('');
@@ -43,6 +51,7 @@
 					form: m.form,
 					locale: m.locale
 				};
+				hands = cleanEntryHands(doc.attrs.hand);
 				const reading = readCitations(doc, style.form, library.resolve);
 				const ids = new Set([
 					...reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)),
@@ -139,7 +148,7 @@
 		toasts.say('The HTML file is in your downloads. Your manuscript stays live here.');
 	}
 	async function copyList() {
-		const list = result?.bibliography ?? [];
+		const list = (result?.bibliography ?? []).map((e) => entryInHand(e, hands));
 		const hang = result?.style.hangingIndent ? ' style="margin-left:2em;text-indent:-2em"' : '';
 		await copyRich(list.map((e) => `<p${hang}>${e.html}</p>`).join(''), list.map((e) => e.text).join('\n'));
 		toasts.say(`The list is on the clipboard: ${list.length} entries.`);
