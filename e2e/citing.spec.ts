@@ -65,7 +65,7 @@ test('a gap with a hint is left, counted, walked to and filled', async ({ page }
 	await expect(line).toContainText('source needed: lindqvist estuary');
 	await page.keyboard.press('Enter');
 	await expect(sheet).toContainText('is longer source needed: lindqvist estuary.');
-	await page.getByRole('button', { name: '2 to check' }).click();
+	await page.getByRole('banner').getByRole('button', { name: '2 to check' }).click();
 	await page.getByRole('banner').getByRole('button', { name: 'Source needed: lindqvist estuary' }).click();
 	await page.keyboard.press('Alt+PageDown');
 	await page.keyboard.press('Alt+PageUp');
@@ -76,7 +76,7 @@ test('a gap with a hint is left, counted, walked to and filled', async ({ page }
 	await page.keyboard.press('Enter');
 	await page.keyboard.press('Enter');
 	await expect(sheet).toContainText('is longer (Lindqvist, 2011).');
-	await expect(page.getByRole('button', { name: '1 to check' })).toBeVisible();
+	await expect(page.getByRole('banner').getByRole('button', { name: '1 to check' })).toBeVisible();
 	done();
 });
 
