@@ -21,7 +21,7 @@ export function splitOff(draft: Draft, id: string, index: number): void {
 	const at = where(draft, id);
 	if (at < 0) return;
 	const tr = draft.view!.state.tr;
-	splitCitation(tr, at, index, draft.style?.placement ?? 'sentence');
+	splitCitation(tr, at, index, draft.placement);
 	draft.act(tr, 'Citation taken apart');
 }
 

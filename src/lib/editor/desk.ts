@@ -1,7 +1,7 @@
 /** What node views ask of the draft they are part of. */
 import type { Node } from 'prosemirror-model';
 import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
-import type { EntryHands } from '$lib/core/manuscript';
+import type { EntryHands, NoteTarget } from '$lib/core/manuscript';
 import type { ListView, NoteView, Refreshable } from './views';
 
 export interface Desk {
@@ -9,6 +9,10 @@ export interface Desk {
 	readonly asNotes: boolean;
 	output(id: string): ClusterOutput | undefined;
 	noteNumber(id: string): number;
+	/** The number a reference to a note prints; 0 for none. */
+	refNumber(target: NoteTarget): number;
+	registerRef(v: Refreshable): void;
+	unregisterRef(v: Refreshable): void;
 	entries(): EntryOutput[] | null;
 	/** Entries said by hand. */
 	readonly hands: EntryHands;

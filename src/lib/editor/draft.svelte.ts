@@ -2,36 +2,37 @@
  * A manuscript being written: the editor, its worker, what everything shows, and saving.
  * Data flows one way: editor state → clusters → worker → what citations, notes and entries show.
  */
-import { EditorState, NodeSelection, Selection, TextSelection, type Transaction } from 'prosemirror-state';
+import { EditorState, NodeSelection, Selection, type Transaction } from 'prosemirror-state';
 import { EditorView } from 'prosemirror-view';
 import type { Node } from 'prosemirror-model';
 import { closeHistory } from 'prosemirror-history';
-import { StepMap, Transform } from 'prosemirror-transform';
+import type { Transform } from 'prosemirror-transform';
 import {
 	countDoc,
-	firstWords,
 	followTitle,
-	insertCitation,
-	lastWords,
-	newId,
+	cleanSettings,
+	noteRefNumber,
 	placeCitations,
+	placementOf,
 	putGap,
 	cleanEntryHands,
 	readCitations,
 	readDoc,
 	readOutline,
-	removeCitation,
+	readQuotations,
 	sameClusters,
 	renameLists,
 	schema,
 	sectionAt,
 	storeDoc,
-	textAround,
-	textToNote,
 	type CitingForm,
 	type DocCite,
+	type DocSettings,
 	type DocStyle,
 	type EntryHands,
+	type NoteTarget,
+	type PlacementKind,
+	type QuotationInfo,
 	type Reading,
 	type Section,
 	type WordCount
@@ -48,11 +49,11 @@ import { saveManuscript } from '$lib/data/manuscripts';
 import { storageMessage, type Manuscript } from '$lib/data/db';
 import { startFormatWorker, type FormatWorker } from '$lib/workers/format';
 import type { Source } from '$lib/core/source';
-import type { UseOf } from '$lib/core/search';
 import type { Desk } from './desk';
 import { editorPlugins, type Gestures } from './plugins';
 import { clipboardOf } from './clipboard';
 import { cleanPaste } from './paste';
+import { NoteEditors } from './note-editors';
 import { positionOf } from './positions';
 import { nodeViews, type ListView, type NoteView, type Refreshable } from './views';
 
@@ -89,7 +90,7 @@ export class Draft implements Desk {
 	saveState = $state<SaveState>('saved');
 	notices = $state<Notice[]>([]);
 	outline = $state.raw<Section[]>([]);
-	reading = $state.raw<Reading>({ clusters: [], citations: [], notes: [], gaps: [] });
+	reading = $state.raw<Reading>({ clusters: [], citations: [], notes: [], gaps: [], refs: [] });
 	words = $state.raw<WordCount>({ text: 0, notes: 0 });
 	list = $state.raw<EntryOutput[] | null>([]);
 	style = $state.raw<StyleInfo | null>(null);
@@ -111,22 +112,29 @@ export class Draft implements Desk {
 	private outputs = new Map<string, ClusterOutput>();
 	private numbers = new Map<string, number>();
 	private views = new Map<string, Set<Refreshable>>();
-	private notes = new Map<string, NoteView>();
+	/** Marks of the writer's own notes in the sheet. */
+	readonly notes = new Map<string, NoteView>();
+	readonly noteEditors = new NoteEditors(this);
 	private lists = new Set<ListView>();
-	private innerEditors = new Map<string, EditorView>();
+	private refs = new Set<Refreshable>();
 	private sources = new Map<string, Source>();
 	private serial = 0;
 	private saveTimer: ReturnType<typeof setTimeout> | null = null;
 	private statsTimer: ReturnType<typeof setTimeout> | null = null;
 	private dirty = false;
 	private loadedStyle = '';
-	private recent = new Map<string, number>();
-	private recency = 0;
-	private readonly initial: Node;
+	/** When each source was cited last, in steps. */
+	readonly recent = new Map<string, number>();
+	readonly initial: Node;
 	readonly readOnly: boolean;
+	/** What the manuscript decides over the style. */
+	settings = $state.raw<DocSettings>(cleanSettings(null));
+	/** Quotations of the text, kept and typed. */
+	quotations = $state.raw<QuotationInfo[]>([]);
 	/** Entries said by hand. */
 	hands = $state.raw<EntryHands>({});
 	private handsRead: unknown = null;
+	private setRead: unknown = null;
 
 	constructor(m: Manuscript, readOnly = false) {
 		this.id = m.id;
@@ -203,15 +211,15 @@ export class Draft implements Desk {
 					return true;
 				}
 				if (sel.node.type === schema.nodes.note) {
-					this.focusNote(sel.node.attrs.id);
+					this.noteEditors.focus(sel.node.attrs.id);
 					return true;
 				}
 				return this.openIfCitation(sel.node, sel.from, v);
 			},
-			insertNote: (kind) => this.insertNote(kind),
+			insertNote: (kind) => this.noteEditors.insert(kind),
 			insertGap: () => this.insertGap(),
 			step: (by) => this.step(by),
-			placement: () => (inner ? 'sentence' : (this.style?.placement ?? 'sentence'))
+			placement: () => (inner ? 'sentence' : this.placement)
 		};
 	}
 
@@ -250,6 +258,10 @@ export class Draft implements Desk {
 		const changed: string[] = [];
 		for (const [id, n] of numbers) if (this.numbers.get(id) !== n) changed.push(id);
 		this.numbers = numbers;
+		if (doc.attrs.set !== this.setRead) {
+			this.setRead = doc.attrs.set;
+			this.settings = cleanSettings(doc.attrs.set);
+		}
 		if (doc.attrs.hand !== this.handsRead) {
 			this.handsRead = doc.attrs.hand;
 			this.hands = cleanEntryHands(doc.attrs.hand);
@@ -259,6 +271,7 @@ export class Draft implements Desk {
 			for (const v of this.views.get(id) ?? []) v.refresh();
 			this.notes.get(id)?.refresh();
 		}
+		for (const r of this.refs) r.refresh();
 		this.revision++;
 	}
 
@@ -276,6 +289,7 @@ export class Draft implements Desk {
 			const doc = this.view.state.doc;
 			this.outline = readOutline(doc);
 			this.words = countDoc(doc);
+			this.quotations = readQuotations(doc);
 			this.look(this.view.state);
 			this.revision++;
 		};
@@ -299,6 +313,15 @@ export class Draft implements Desk {
 	}
 	output(id: string): ClusterOutput | undefined {
 		return this.outputs.get(id);
+	}
+	refNumber(target: NoteTarget): number {
+		return noteRefNumber(this.reading, { ...target, source: target.source && this.resolve(target.source) });
+	}
+	registerRef(v: Refreshable): void {
+		this.refs.add(v);
+	}
+	unregisterRef(v: Refreshable): void {
+		this.refs.delete(v);
 	}
 	noteNumber(id: string): number {
 		return this.numbers.get(id) ?? 0;
@@ -344,15 +367,6 @@ export class Draft implements Desk {
 	private *listed(): Generator<string> {
 		for (const c of this.reading.clusters) for (const x of c.cites) yield x.sourceId;
 		for (const id of this.uncited) yield this.resolve(id);
-	}
-
-	/** Ids of all sources that the manuscript speaks of. */
-	citedIds(): Set<string> {
-		const ids = new Set(this.uncited);
-		this.initial.descendants((n) => {
-			if (n.type === schema.nodes.citation) for (const c of n.attrs.cites as DocCite[]) ids.add(c.sourceId);
-		});
-		return ids;
 	}
 
 	source(id: string): Source | undefined {
@@ -445,129 +459,8 @@ export class Draft implements Desk {
 		return this.notes.get(id)?.dom ?? null;
 	}
 
-	// --- notes ------------------------------------------------------------------------------------------------------
-
-	/** Mounts the editor of one of the writer's notes in the margin. */
-	mountNote(id: string, element: HTMLElement): () => void {
-		const outer = this.notes.get(id);
-		if (!outer || !this.view) return () => {};
-		const inner: EditorView = new EditorView(element, {
-			state: EditorState.create({
-				doc: outer.node,
-				plugins: editorPlugins(
-					this.gestures(() => this.innerEditors.get(id) ?? null),
-					{ inNote: true }
-				)
-			}),
-			editable: () => !this.readOnly,
-			nodeViews: nodeViews(this, true),
-			dispatchTransaction: (tr) => {
-				const { state, transactions } = inner.state.applyTransaction(tr);
-				inner.updateState(state);
-				const at = this.notes.get(id)?.getPos();
-				if (tr.getMeta('outside') || at === undefined || !this.view) return;
-				const up = this.view.state.tr;
-				const offset = StepMap.offset(at + 1);
-				for (const t of transactions) for (const step of t.steps) up.step(step.map(offset)!);
-				if (up.docChanged) this.view.dispatch(up);
-			},
-			handleKeyDown: (_v, e) => {
-				const mod = e.ctrlKey || e.metaKey;
-				if (mod && (e.key === 'z' || e.key === 'y')) {
-					e.preventDefault();
-					void import('prosemirror-history').then(({ undo, redo }) =>
-						(e.key === 'y' || e.shiftKey ? redo : undo)(this.view!.state, (t) => this.view!.dispatch(t))
-					);
-					return true;
-				}
-				if (e.key === 'Escape') {
-					this.view!.focus();
-					return true;
-				}
-				return false;
-			},
-			handleDoubleClickOn: (v, _p, node, pos) => this.openIfCitation(node, pos, v),
-			attributes: {
-				class: 'note-text',
-				role: 'textbox',
-				'aria-label': `Your note ${this.noteNumber(id)}`,
-				'aria-multiline': 'true'
-			},
-			transformPastedHTML: cleanPaste,
-			...clipboardOf(this)
-		});
-		this.innerEditors.set(id, inner);
-		return () => {
-			inner.destroy();
-			if (this.innerEditors.get(id) === inner) this.innerEditors.delete(id);
-		};
-	}
-
-	/** Carries a change of a note in the document into its margin editor. */
 	noteChanged(node: Node): void {
-		const inner = this.innerEditors.get(node.attrs.id);
-		if (!inner) return;
-		const state = inner.state;
-		const start = node.content.findDiffStart(state.doc.content);
-		if (start === null) return;
-		let { a: endA, b: endB } = node.content.findDiffEnd(state.doc.content)!;
-		const overlap = start - Math.min(endA, endB);
-		if (overlap > 0) {
-			endA += overlap;
-			endB += overlap;
-		}
-		inner.dispatch(state.tr.replace(start, endB, node.slice(start, endA)).setMeta('outside', true));
-	}
-
-	insertNote(kind: 'footnote' | 'endnote'): boolean {
-		const view = this.view;
-		if (!view || this.readOnly) return false;
-		const { from, to } = view.state.selection;
-		if (from !== to) {
-			// words that are selected become the note
-			const { tr } = view.state;
-			const made = textToNote(tr, from, to, kind);
-			if (!made) return false;
-			this.act(tr, 'Words made a note');
-			this.focusNote(made);
-			return true;
-		}
-		const head = view.state.selection.$head;
-		if (!head.parent.inlineContent) return false;
-		// a note's mark stands behind the punctuation (Chicago 17, 14.26)
-		const { before, after } = textAround(view.state.doc, head.pos);
-		const word = /^[\p{L}\p{N}’'-]+/u.exec(after)?.[0] ?? '';
-		const middle = word && /[\p{L}\p{N}]$/u.test(before) ? word.length : 0;
-		const over = /^[.,;:!?…]+[”’"'»]?/.exec(after.slice(middle))?.[0].length ?? 0;
-		const pos = head.pos + middle + over;
-		const id = newId();
-		const tr = view.state.tr.insert(pos, schema.nodes.note.create({ id, kind }, schema.nodes.paragraph.create()));
-		tr.setSelection(TextSelection.create(tr.doc, pos + tr.doc.nodeAt(pos)!.nodeSize));
-		view.dispatch(closeHistory(tr).scrollIntoView());
-		this.lastChange = 'Note added';
-		this.focusNote(id);
-		return true;
-	}
-
-	removeNote(id: string): void {
-		const at = this.notes.get(id)?.getPos();
-		if (at === undefined || !this.view) return;
-		const node = this.view.state.doc.nodeAt(at)!;
-		this.view.dispatch(closeHistory(this.view.state.tr.delete(at, at + node.nodeSize)));
-		this.view.focus();
-		this.lastChange = 'Note deleted';
-	}
-
-	focusNote(id: string): void {
-		// its margin editor mounts with the next drawing
-		const tryFocus = (left: number) => {
-			const inner = this.innerEditors.get(id);
-			if (inner && inner.dom.checkVisibility({ visibilityProperty: true })) {
-				inner.focus();
-				inner.dispatch(inner.state.tr.setSelection(Selection.atEnd(inner.state.doc)).setMeta('outside', true));
-			} else if (left > 0) requestAnimationFrame(() => tryFocus(left - 1));
-		};
-		tryFocus(60);
+		this.noteEditors.changed(node);
 	}
 
 	// --- citing -----------------------------------------------------------------------------------------------------
@@ -579,7 +472,7 @@ export class Draft implements Desk {
 		this.cite = { view, pos: head.pos, editing: null, inNote: view !== this.view, query: '', gap: false };
 	}
 
-	private openIfCitation(node: Node, pos: number, view: EditorView | null = this.view): boolean {
+	openIfCitation(node: Node, pos: number, view: EditorView | null = this.view): boolean {
 		if (node.type !== schema.nodes.citation || !view || this.readOnly) return false;
 		this.cite = {
 			view,
@@ -604,7 +497,7 @@ export class Draft implements Desk {
 			this.openIfCitation(this.view.state.doc.nodeAt(info.pos)!, info.pos);
 		} else {
 			// in one of the writer's notes: its own editor has it
-			const inner = this.innerEditors.get(this.reading.notes.find((n) => n.pos === info.notePos)?.id ?? '');
+			const inner = this.noteEditors.get(this.reading.notes.find((n) => n.pos === info.notePos)?.id ?? '');
 			const at = inner ? positionOf(inner.state.doc, id) : -1;
 			if (inner && at >= 0) this.openIfCitation(inner.state.doc.nodeAt(at)!, at, inner);
 		}
@@ -627,104 +520,10 @@ export class Draft implements Desk {
 		return true;
 	}
 
-	/** Puts the cites of the cite line into the text; an empty list takes the citation out. */
-	commitCite(target: CiteTarget, cites: DocCite[]): void {
-		const { view } = target;
-		const tr = view.state.tr;
-		if (target.editing) {
-			const at = positionOf(view.state.doc, target.editing.id);
-			if (at < 0) return this.closeCite();
-			if (!cites.length) removeCitation(tr, at);
-			else {
-				tr.setNodeAttribute(at, 'cites', cites);
-				tr.setSelection(TextSelection.create(tr.doc, at + 1));
-			}
-			this.lastChange = cites.length ? 'Citation changed' : 'Citation deleted';
-		} else if (cites.length) {
-			let pos = target.pos;
-			if (target.gap) {
-				tr.delete(pos, pos + 1);
-			} else pos = Math.min(pos, tr.doc.content.size);
-			const end = insertCitation(tr, pos, newId(), cites, this.style?.placement ?? 'sentence', target.inNote);
-			if (!target.gap) {
-				// go on where one was: behind the citation, and behind the mark that now follows it
-				const mapped = tr.mapping.map(target.pos);
-				tr.setSelection(TextSelection.near(tr.doc.resolve(Math.max(end, mapped))));
-			}
-			this.lastChange = 'Citation added';
-		}
-		for (const c of cites) this.recent.set(c.sourceId, ++this.recency);
-		this.closeCite();
-		if (tr.docChanged) view.dispatch(closeHistory(tr).scrollIntoView());
-	}
-
-	/** The words of the paragraph before the place of a new citation. */
-	wordsBefore(target: CiteTarget): string {
-		const { doc } = target.view.state;
-		const at = doc.resolve(Math.min(target.pos, doc.content.size));
-		return at.parent.textBetween(0, at.parentOffset, ' ', '\ufffc');
-	}
-
-	/** The words around a citation as the sentence would have it, for the preview. */
-	sentenceWith(target: CiteTarget, cites: DocCite[]): { before: string; after: string } {
-		const doc = target.view.state.doc;
-		const tr = new Transform(doc);
-		let at: number;
-		if (target.editing) at = positionOf(doc, target.editing.id);
-		else {
-			if (target.gap) tr.delete(target.pos, target.pos + 1);
-			const pos = Math.min(target.pos, tr.doc.content.size);
-			const style = this.style;
-			at = insertCitation(tr, pos, 'preview', cites, style?.placement ?? 'sentence', target.inNote) - 1;
-		}
-		if (at < 0) return { before: '', after: '' };
-		const place = tr.doc.resolve(at);
-		const leaf = (n: Node) =>
-			n.type === schema.nodes.citation && !this.asNotes ? (this.outputs.get(n.attrs.id)?.text ?? '') : '';
-		const before = place.parent.textBetween(0, place.parentOffset, ' ', leaf);
-		const after = place.parent.textBetween(place.parentOffset + 1, place.parent.content.size, ' ', leaf);
-		return { before: lastWords(before, 46), after: firstWords(after, 24) };
-	}
-
 	closeCite(): void {
 		const view = this.cite?.view;
 		this.cite = null;
 		view?.focus();
-	}
-
-	/** How each source is used: for ranking. */
-	uses(): Map<string, UseOf> {
-		const out = new Map<string, UseOf>();
-		const section = this.here;
-		for (const c of this.reading.citations) {
-			const inSection = sectionAt(this.outline, c.notePos >= 0 ? c.notePos : c.pos) === section;
-			for (const cite of c.cites) {
-				const u = out.get(cite.sourceId) ?? { here: 0, section: 0, last: this.recent.get(cite.sourceId) ?? 0 };
-				u.here++;
-				if (inSection) u.section++;
-				out.set(cite.sourceId, u);
-			}
-		}
-		return out;
-	}
-
-	/** Where a source is cited, in order, with words around it. */
-	places(sourceId: string): { id: string; pos: number; section: string; words: string }[] {
-		if (!this.view) return [];
-		const doc = this.view.state.doc;
-		return this.reading.citations
-			.filter((c) => c.cites.some((x) => x.sourceId === sourceId))
-			.map((c) => {
-				const pos = c.notePos >= 0 ? c.notePos : c.pos;
-				const at = doc.resolve(pos);
-				const before = at.parent.textBetween(0, at.parentOffset, ' ', '').trim();
-				return {
-					id: c.id,
-					pos,
-					section: this.outline[sectionAt(this.outline, pos)]?.title ?? this.title,
-					words: lastWords(before, 60)
-				};
-			});
 	}
 
 	// --- going places -----------------------------------------------------------------------------------------------
@@ -775,6 +574,22 @@ export class Draft implements Desk {
 
 	// --- style ------------------------------------------------------------------------------------------------------
 
+	/** Where citations stand in this manuscript. */
+	get placement(): PlacementKind {
+		return placementOf(this.style?.placement ?? 'sentence', this.settings);
+	}
+
+	/** Changes what the manuscript decides over the style; citations move where that is about their place. */
+	setSettings(change: Partial<DocSettings>): void {
+		const view = this.view;
+		if (!view || this.readOnly || !this.style) return;
+		const next = { ...this.settings, ...change };
+		const tr = view.state.tr.setDocAttribute('set', next);
+		const to = placementOf(this.style.placement, next);
+		placeCitations(tr.doc, to, this.style.american, tr as unknown as Transform, this.placement);
+		this.act(tr, 'Setting changed');
+	}
+
 	/** Switches the style: marks move over punctuation, all in one step that undo takes back. */
 	applyStyle(info: StyleInfo, locale = '', wanted: CitingForm = this.docStyle.form): void {
 		const view = this.view;
@@ -782,7 +597,8 @@ export class Draft implements Desk {
 		const form: CitingForm = info.class === 'note' ? (wanted === 'endnotes' ? 'endnotes' : 'footnotes') : 'in-text';
 		const style: DocStyle = { id: info.id, title: info.title, form, locale };
 		const tr = view.state.tr;
-		placeCitations(tr.doc, info.placement, info.american, tr as unknown as Transform, this.style?.placement);
+		const to = placementOf(info.placement, this.settings);
+		placeCitations(tr.doc, to, info.american, tr as unknown as Transform, this.style ? this.placement : undefined);
 		renameLists(tr, listHeading(this.docStyle.id, this.asNotes), listHeading(info.id, form !== 'in-text'));
 		tr.setDocAttribute('style', style);
 		view.dispatch(closeHistory(tr));
@@ -836,7 +652,7 @@ export class Draft implements Desk {
 	async destroy(): Promise<void> {
 		await this.save();
 		if (this.statsTimer) clearTimeout(this.statsTimer);
-		for (const e of this.innerEditors.values()) e.destroy();
+		this.noteEditors.destroy();
 		this.view?.destroy();
 		this.view = null;
 		this.worker.stop();

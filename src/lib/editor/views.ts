@@ -1,7 +1,7 @@
 /** How citations, notes, gaps and the bibliography look in the sheet. */
 import type { Node } from 'prosemirror-model';
 import type { EditorView, NodeView, NodeViewConstructor } from 'prosemirror-view';
-import { cleanHand, entryInHand, handHtml, handText, type EntryHands } from '$lib/core/manuscript';
+import { cleanHand, entryInHand, handHtml, handText, type EntryHands, type NoteTarget } from '$lib/core/manuscript';
 import type { Desk } from './desk';
 
 /** A citation: its text in the sentence, or a note's mark. */
@@ -127,6 +127,46 @@ export class NoteView implements NodeView {
 	}
 }
 
+/** The number of another note. */
+class NoteRefView implements NodeView {
+	readonly dom: HTMLElement;
+	constructor(
+		private node: Node,
+		private readonly desk: Desk
+	) {
+		this.dom = document.createElement('span');
+		this.dom.setAttribute('role', 'button');
+		desk.registerRef(this);
+		this.refresh();
+	}
+	refresh(): void {
+		const n = this.desk.refNumber(this.node.attrs as NoteTarget);
+		const words = n ? String(n) : 'no such note';
+		if (this.dom.textContent === words) return;
+		this.dom.className = n ? 'note-ref' : 'note-ref gap';
+		this.dom.textContent = words;
+		this.dom.setAttribute('aria-label', n ? `Reference to note ${n}` : 'Reference to a note that is not there');
+	}
+	update(node: Node): boolean {
+		if (node.type !== this.node.type) return false;
+		this.node = node;
+		this.refresh();
+		return true;
+	}
+	selectNode(): void {
+		this.dom.classList.add('selected');
+	}
+	deselectNode(): void {
+		this.dom.classList.remove('selected');
+	}
+	ignoreMutation(): boolean {
+		return true;
+	}
+	destroy(): void {
+		this.desk.unregisterRef(this);
+	}
+}
+
 /** A visible "source needed". */
 class GapView implements NodeView {
 	readonly dom: HTMLElement;
@@ -248,6 +288,7 @@ export function nodeViews(desk: Desk, inNote = false): Record<string, NodeViewCo
 		citation: (node) => new CitationView(node, desk, inNote),
 		note: (node, _view: EditorView, getPos) => new NoteView(node, desk, getPos),
 		gap: (node) => new GapView(node),
+		note_ref: (node) => new NoteRefView(node, desk),
 		bibliography: (node) => new BibliographyView(node, desk)
 	};
 }

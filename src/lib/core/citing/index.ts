@@ -10,6 +10,7 @@ export {
 	type Said,
 	type CiteForm
 } from './line';
+export { blockRule, isBlock, ruleInWords, wantsPlace, type BlockRule } from './quoting';
 export { nearestStyle } from './nearest';
 export { styleInfo, listHeading, FEATURED, featuredName, type StyleInfo } from './kind';
 export {

@@ -1,6 +1,6 @@
 /** What a compiled style asks of the text around a citation. */
 import type { CompiledStyle } from '../csl';
-import type { PlacementKind } from '../manuscript';
+import type { PlacementKind, QuoteMarks } from '../manuscript';
 
 export interface StyleInfo {
 	id: string;
@@ -16,12 +16,12 @@ export interface StyleInfo {
 	lineSpacing: number;
 	hasBibliography: boolean;
 	lang: string;
-	openQuote: string;
-	closeQuote: string;
+	quotes: QuoteMarks;
 }
 
 /** Facts of a style for the interface and for placement. */
 export function styleInfo(id: string, title: string, s: CompiledStyle): StyleInfo {
+	const term = (name: string, usual: string) => s.locale.terms.get(`${name}/long/`)?.single ?? usual;
 	const raised = s.citation.format?.['vertical-align'] === 'sup';
 	return {
 		id,
@@ -36,8 +36,12 @@ export function styleInfo(id: string, title: string, s: CompiledStyle): StyleInf
 		lineSpacing: s.bibliographyOptions.lineSpacing,
 		hasBibliography: s.bibliography !== null,
 		lang: s.locale.lang,
-		openQuote: s.locale.terms.get('open-quote/long/')?.single ?? '“',
-		closeQuote: s.locale.terms.get('close-quote/long/')?.single ?? '”'
+		quotes: {
+			open: term('open-quote', '“'),
+			close: term('close-quote', '”'),
+			innerOpen: term('open-inner-quote', '‘'),
+			innerClose: term('close-inner-quote', '’')
+		}
 	};
 }
 

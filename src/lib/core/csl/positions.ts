@@ -4,7 +4,7 @@ import { Position, type Cite, type Cluster } from './types';
 export interface CitePosition {
 	position: Position;
 	nearNote: boolean;
-	/** Number of the note of the first citation of this source; 0 where that is in the text. */
+	/** Printed number of the note of the first citation of this source; 0 where that is in the text. */
 	firstNote: number;
 }
 
@@ -47,7 +47,7 @@ export function findPositions(clusters: Cluster[], nearDistance: number): CitePo
 				position = Position.Subsequent;
 				const prior = i > 0 ? cluster.cites[i - 1] : previous.length === 1 ? previous[0] : null;
 				if (prior && prior.sourceId === id) position = repeat(prior, cite);
-			} else first.set(id, note);
+			} else first.set(id, cluster.noteLabel ?? note);
 			const lastAt = last.get(id);
 			const nearNote = position > 0 && lastAt !== undefined && here - lastAt <= nearDistance;
 			last.set(id, here);

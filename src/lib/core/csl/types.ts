@@ -55,6 +55,8 @@ export interface Cluster {
 	id: string;
 	/** 1-based number of the note the cluster stands in; absent or 0 for the running text. */
 	noteNumber?: number;
+	/** The number printed at that note, where numbering begins anew in places or footnotes and endnotes are counted apart. */
+	noteLabel?: number;
 	cites: Cite[];
 }
 

@@ -4,7 +4,16 @@
  */
 import type { Mark, Node } from 'prosemirror-model';
 import type { Run } from '../csl';
-import { cleanEntryHands, cleanHand, handRuns, type CitingForm } from '../manuscript';
+import {
+	cleanEntryHands,
+	cleanHand,
+	cleanSettings,
+	handRuns,
+	noteRefNumber,
+	readCitations,
+	type CitingForm,
+	type NoteTarget
+} from '../manuscript';
 
 export type FinalInline =
 	| { t: 'text'; run: Run }
@@ -31,6 +40,8 @@ export interface FinalDoc {
 	title: string;
 	lang: string;
 	authors: string[];
+	/** Note numbers begin anew with every section. */
+	numbersAnew: boolean;
 	blocks: FinalBlock[];
 }
 
@@ -45,7 +56,8 @@ export interface Formatted {
 
 /** Joins a document and what its citations show. */
 export function toFinal(doc: Node, title: string, authors: string[], form: CitingForm, f: Formatted): FinalDoc {
-	const count = { footnote: 0, endnote: 0 };
+	const reading = readCitations(doc, form);
+	const numbers = new Map(reading.notes.map((n) => [n.id, n.number]));
 	const asNotes = form !== 'in-text';
 	const hands = cleanEntryHands(doc.attrs.hand);
 	const kindOfAuto = form === 'endnotes' ? 'endnote' : 'footnote';
@@ -81,16 +93,21 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					const runs = hand ? handRuns(hand) : (r?.runs ?? []);
 					if (asNotes && !inNote) {
 						out.push(...text(r?.leadRuns ?? []));
-						out.push({ t: 'note', kind: kindOfAuto, number: ++count[kindOfAuto], paragraphs: [text(runs)] });
+						out.push({ t: 'note', kind: kindOfAuto, number: numbers.get(node.attrs.id) ?? 0, paragraphs: [text(runs)] });
 					} else out.push(...text(runs.length ? runs : (r?.leadRuns ?? [])));
 					break;
 				}
 				case 'note': {
 					const kind = node.attrs.kind as 'footnote' | 'endnote';
-					const number = ++count[kind];
+					const number = numbers.get(node.attrs.id) ?? 0;
 					const paragraphs: FinalInline[][] = [];
 					node.forEach((p) => paragraphs.push(inlines(p, true)));
 					out.push({ t: 'note', kind, number, paragraphs });
+					break;
+				}
+				case 'note_ref': {
+					const n = noteRefNumber(reading, node.attrs as NoteTarget);
+					out.push({ t: 'text', run: { text: n ? String(n) : '[no such note]' } });
 					break;
 				}
 				case 'gap':
@@ -166,5 +183,11 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		});
 		return out;
 	};
-	return { title, authors, lang: f.lang, blocks: blocks(doc) };
+	return {
+		title,
+		authors,
+		lang: f.lang,
+		numbersAnew: cleanSettings(doc.attrs.set).noteNumbers === 'section',
+		blocks: blocks(doc)
+	};
 }

@@ -2,7 +2,9 @@
 import type { Node } from 'prosemirror-model';
 import type { Cluster } from '../csl';
 import { cleanHand, type Hand } from './hand';
-import type { DocCite } from './schema';
+import { sectionLevel } from './outline';
+import type { DocCite, NoteTarget } from './schema';
+import { cleanSettings } from './settings';
 
 /** How citations made in the running text are shown. */
 export type CitingForm = 'in-text' | 'footnotes' | 'endnotes';
@@ -36,6 +38,8 @@ export interface Reading {
 	citations: CitationInfo[];
 	notes: NoteInfo[];
 	gaps: { id: string; pos: number; hint: string; inNote: boolean }[];
+	/** References to notes by number. */
+	refs: { pos: number; target: NoteTarget }[];
 }
 
 const followed = new WeakMap<DocCite[], DocCite[]>();
@@ -53,18 +57,26 @@ function follow(cites: DocCite[], resolve: (id: string) => string): DocCite[] {
 /** Whether two readings ask the processor for the same. */
 export const sameClusters = (a: Cluster[], b: Cluster[]): boolean =>
 	a.length === b.length &&
-	a.every((c, i) => c.id === b[i].id && c.noteNumber === b[i].noteNumber && c.cites === b[i].cites);
+	a.every(
+		(c, i) =>
+			c.id === b[i].id &&
+			c.noteNumber === b[i].noteNumber &&
+			c.noteLabel === b[i].noteLabel &&
+			c.cites === b[i].cites
+	);
 
 /**
- * Walks a document once. Footnotes and endnotes are numbered in one sequence each.
+ * Walks a document once. Footnotes and endnotes are numbered in one sequence each, through the document or from section
+ * to section as it is set; the processor is given one sequence of all, and the printed number beside it.
  * @param resolve gives for the id of a source that was merged into another the id of that
  */
 export function readCitations(doc: Node, form: CitingForm, resolve: (id: string) => string = (id) => id): Reading {
-	const out: Reading = { clusters: [], citations: [], notes: [], gaps: [] };
+	const out: Reading = { clusters: [], citations: [], notes: [], gaps: [], refs: [] };
 	const count = { footnote: 0, endnote: 0 };
+	const anew = cleanSettings(doc.attrs.set).noteNumbers === 'section' ? sectionLevel(doc) : 0;
 	let running = 0;
 	let block = -1;
-	const citation = (node: Node, pos: number, notePos: number, noteNumber: number) => {
+	const citation = (node: Node, pos: number, notePos: number, noteNumber: number, printed: number) => {
 		const cites = follow(node.attrs.cites as DocCite[], resolve);
 		out.citations.push({
 			id: node.attrs.id,
@@ -75,17 +87,23 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 			cites,
 			pinned: cleanHand(node.attrs.pinned)
 		});
-		out.clusters.push({ id: node.attrs.id, noteNumber, cites });
+		out.clusters.push({
+			id: node.attrs.id,
+			noteNumber,
+			...(printed !== noteNumber ? { noteLabel: printed } : {}),
+			cites
+		});
 	};
 	doc.descendants((node, pos) => {
 		if (node.isTextblock) block = pos;
+		if (anew && node.type.name === 'heading' && node.attrs.level <= anew) count.footnote = count.endnote = 0;
 		switch (node.type.name) {
 			case 'citation': {
-				if (form === 'in-text') citation(node, pos, -1, 0);
+				if (form === 'in-text') citation(node, pos, -1, 0, 0);
 				else {
 					const kind = form === 'endnotes' ? 'endnote' : 'footnote';
 					out.notes.push({ id: node.attrs.id, number: ++count[kind], kind, own: false, pos });
-					citation(node, pos, -1, ++running);
+					citation(node, pos, -1, ++running, count[kind]);
 				}
 				return false;
 			}
@@ -94,12 +112,17 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 				out.notes.push({ id: node.attrs.id, number: ++count[kind], kind, own: true, pos });
 				const number = ++running;
 				node.descendants((inner, at) => {
-					if (inner.type.name === 'citation') citation(inner, pos + 1 + at, pos, number);
+					if (inner.type.name === 'citation') citation(inner, pos + 1 + at, pos, number, count[kind]);
 					else if (inner.type.name === 'gap')
 						out.gaps.push({ id: inner.attrs.id, pos: pos + 1 + at, hint: inner.attrs.hint, inNote: true });
+					else if (inner.type.name === 'note_ref')
+						out.refs.push({ pos: pos + 1 + at, target: inner.attrs as NoteTarget });
 				});
 				return false;
 			}
+			case 'note_ref':
+				out.refs.push({ pos, target: node.attrs as NoteTarget });
+				return false;
 			case 'gap':
 				out.gaps.push({ id: node.attrs.id, pos, hint: node.attrs.hint, inNote: false });
 				return false;

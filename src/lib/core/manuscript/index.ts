@@ -1,5 +1,5 @@
 /** The face of the manuscript room. */
-export { schema, SCHEMA_VERSION, cleanCites, type DocCite, type DocStyle, type Moved } from './schema';
+export { schema, SCHEMA_VERSION, cleanCites, type DocCite, type DocStyle, type Moved, type NoteTarget } from './schema';
 export { readDoc, storeDoc, ManuscriptError, type StoredDoc } from './migrate';
 export {
 	readCitations,
@@ -11,7 +11,7 @@ export {
 } from './clusters';
 export { placeCitations, type PlacementKind } from './placement';
 export { insertCitation, putGap, removeCitation, textAround, typeMark } from './insert';
-export { readOutline, sectionAt, countDoc, countWords, type Section, type WordCount } from './outline';
+export { readOutline, sectionAt, sectionLevel, countDoc, countWords, type Section, type WordCount } from './outline';
 export { followTitle, nameOf, renameLists, UNTITLED } from './title';
 export { docFromText } from './text-form';
 export { readLocator, writeLocator, tidyLocator, type TypedLocator } from './locator';
@@ -28,5 +28,19 @@ export {
 	type EntryHands,
 	type Hand
 } from './hand';
+export {
+	departure,
+	insertBlock,
+	insertFigure,
+	insertRunIn,
+	keepQuotation,
+	readQuotations,
+	restoreQuotation,
+	type QuotationInfo,
+	type QuoteMarks,
+	type Quoting
+} from './quoting';
+export { insertNoteRef, noteRefNumber } from './note-refs';
+export { cleanSettings, placementOf, type DocSettings } from './settings';
 export { noteToText, textToNote, turnNote } from './notes';
 export { newId } from './ids';

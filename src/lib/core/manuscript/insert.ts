@@ -6,6 +6,12 @@ import { inSentence, markStandsBehind, type PlacementKind } from './placement';
 import { schema, type DocCite } from './schema';
 
 const WORD = /[\p{L}\p{N}’'-]/u;
+/** What a mark stands behind, from the caret on. */
+const OVER: Record<Exclude<PlacementKind, 'sentence'>, RegExp> = {
+	note: /^[”’"'»]?[.,;:!?…]*[”’"'»]?/,
+	raised: /^[”’"'»]?[.,!?…]*[”’"'»]?/,
+	close: /^[”’"'»]?/
+};
 const OPENING = /[([{“‘«"—–/]$/;
 
 /** The mark that opens in English closes in German: „so“. */
@@ -61,7 +67,7 @@ export function insertCitation(
 			pos -= space.length;
 			after = textAround(tr.doc, pos).after;
 		}
-		const over = (kind === 'note' ? /^[”’"'»]?[.,;:!?…]*[”’"'»]?/ : /^[”’"'»]?[.,!?…]*[”’"'»]?/).exec(after)![0];
+		const over = OVER[kind].exec(after)![0];
 		// an apostrophe closes nothing
 		if (!WORD.test(after[over.length] ?? '') || !/[’']$/.test(over)) pos += over.length;
 		tr.insert(pos, node);

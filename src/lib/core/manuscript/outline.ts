@@ -37,6 +37,14 @@ export function readOutline(doc: Node): Section[] {
 	return titled.length ? titled : sections;
 }
 
+/** Level of the headings that begin a section: the highest there is below a title; 0 for none. */
+export function sectionLevel(doc: Node): number {
+	const levels: number[] = [];
+	doc.forEach((n) => n.type.name === 'heading' && levels.push(n.attrs.level as number));
+	if (levels[0] === 1 && levels.length > 1) levels.shift();
+	return levels.length ? Math.min(...levels) : 0;
+}
+
 /** The section a position is in; -1 where it is before all of them. */
 export function sectionAt(sections: Section[], pos: number): number {
 	let at = -1;

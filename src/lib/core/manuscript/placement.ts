@@ -2,17 +2,19 @@
  * Where a citation stands among the punctuation around it (needs N20).
  * - `sentence`: in-text citations stand before the closing mark, after a space (APA 7, 8.11; MLA 9, 6.43; IEEE)
  * - `raised`: raised numbers stand behind full stops and commas, before colons and semicolons, without a space (AMA 11, 3.6.2)
+ * - `close`: raised numbers and note marks of a manuscript that wants them before the mark, without a space
  * - `note`: note marks stand behind all punctuation but a dash, without a space (Chicago 17, 14.26)
  */
 import { Mark, type Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
 import { schema, type DocCite, type Moved } from './schema';
 
-export type PlacementKind = 'sentence' | 'raised' | 'note';
+export type PlacementKind = 'sentence' | 'raised' | 'note' | 'close';
 
 const FOLLOWS: Record<Exclude<PlacementKind, 'sentence'>, RegExp> = {
 	note: /^[.,;:!?…]+/,
-	raised: /^[.,!?…]+/
+	raised: /^[.,!?…]+/,
+	close: /^(?!)/
 };
 /** Whether marks of that kind stand behind a punctuation mark, not before it. */
 export const markStandsBehind = (mark: string, kind: Exclude<PlacementKind, 'sentence'>): boolean =>
@@ -144,7 +146,7 @@ function toSentence(tr: Transform, pos: number): void {
 	tr.replaceWith(start, pos + 1, content);
 }
 
-function toMark(tr: Transform, pos: number, to: 'raised' | 'note', american: boolean): void {
+function toMark(tr: Transform, pos: number, to: Exclude<PlacementKind, 'sentence'>, american: boolean): void {
 	const node = tr.doc.nodeAt(pos)!;
 	const { before, after } = around(tr.doc, pos, 1);
 	const space = /[ \u00a0]*$/.exec(before)![0];

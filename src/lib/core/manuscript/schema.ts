@@ -30,6 +30,12 @@ export interface Moved {
 	marksLook?: unknown[];
 }
 
+/** What a reference to a note points to: a note by its id, or the first note that cites a source. */
+export interface NoteTarget {
+	note: string;
+	source: string;
+}
+
 /** The style a document is written in. */
 export interface DocStyle {
 	id: string;
@@ -52,8 +58,11 @@ const parseJson = <T>(s: string | null, fallback: T): T => {
 const table = tableNodes({ tableGroup: 'block', cellContent: 'paragraph+', cellAttributes: {} });
 
 const nodes: Record<string, NodeSpec> = {
-	/** `style` is the citation style in force, so that undo takes a switch back; `hand` has entries said by hand. */
-	doc: { content: 'block+', attrs: { style: { default: null }, hand: { default: {} } } },
+	/**
+	 * `style` is the citation style in force, so that undo takes a switch back; `hand` has entries said by hand; `set` is
+	 * what the manuscript decides over the style (settings.ts).
+	 */
+	doc: { content: 'block+', attrs: { style: { default: null }, hand: { default: {} }, set: { default: {} } } },
 	paragraph: { group: 'block', content: 'inline*', parseDOM: [{ tag: 'p' }], toDOM: () => ['p', 0] },
 	heading: {
 		group: 'block',
@@ -67,7 +76,6 @@ const nodes: Record<string, NodeSpec> = {
 		group: 'block',
 		content: 'paragraph+',
 		defining: true,
-		attrs: { excerptId: { default: null } },
 		parseDOM: [{ tag: 'blockquote' }],
 		toDOM: () => ['blockquote', 0]
 	},
@@ -159,6 +167,23 @@ const nodes: Record<string, NodeSpec> = {
 		],
 		toDOM: (n) => ['span', { 'data-rq-note': n.attrs.kind }, 0]
 	},
+	/** The number of another note: of one by its id, or of the first that cites a source (note-refs.ts). */
+	note_ref: {
+		group: 'inline',
+		inline: true,
+		atom: true,
+		attrs: { note: { default: '', validate: 'string' }, source: { default: '', validate: 'string' } },
+		parseDOM: [
+			{
+				tag: 'span[data-rq-note-ref]',
+				getAttrs: (d) => ({
+					note: (d as HTMLElement).getAttribute('data-rq-note-ref') ?? '',
+					source: (d as HTMLElement).getAttribute('data-rq-source') ?? ''
+				})
+			}
+		],
+		toDOM: (n) => ['span', { 'data-rq-note-ref': n.attrs.note, 'data-rq-source': n.attrs.source }]
+	},
 	gap: {
 		group: 'inline',
 		inline: true,
@@ -205,12 +230,28 @@ const marks: Record<string, MarkSpec> = {
 	},
 	underline: { parseDOM: [{ tag: 'u' }, { style: 'text-decoration=underline' }], toDOM: () => ['u', 0] },
 	small_caps: { parseDOM: [{ style: 'font-variant=small-caps' }], toDOM: () => ['span', { class: 'small-caps' }, 0] },
+	/** Words taken from a kept excerpt: `text` is what was kept, so that a departure from it can be seen (quoting.ts). */
+	quoted: {
+		attrs: { id: { validate: 'string' }, sourceId: { validate: 'string' }, text: { validate: 'string' } },
+		parseDOM: [
+			{
+				tag: 'span[data-rq-quoted]',
+				getAttrs: (d) => {
+					const raw = parseJson<Record<string, unknown>>((d as HTMLElement).getAttribute('data-rq-quoted'), {});
+					return typeof raw.id === 'string' && typeof raw.sourceId === 'string' && typeof raw.text === 'string'
+						? { id: raw.id, sourceId: raw.sourceId, text: raw.text }
+						: false;
+				}
+			}
+		],
+		toDOM: (m) => ['span', { class: 'quoted', 'data-rq-quoted': JSON.stringify(m.attrs) }, 0]
+	},
 	superscript: { excludes: 'subscript', parseDOM: [{ tag: 'sup' }], toDOM: () => ['sup', 0] },
 	subscript: { excludes: 'superscript', parseDOM: [{ tag: 'sub' }], toDOM: () => ['sub', 0] }
 };
 
 /** Pictures come in as data or from this page only; nothing is fetched from elsewhere. */
-function safeImage(src: string | null | undefined): string {
+export function safeImage(src: string | null | undefined): string {
 	return src && /^(data:image\/(png|jpeg|gif|webp);|blob:)/i.test(src) ? src : '';
 }
 

@@ -5,6 +5,7 @@
 	import { handHtml, type DocCite } from '$lib/core/manuscript';
 	import { creatorsOf, kindOf, shortAuthor, shortLabel, titleOf, yearOf } from '$lib/core/source';
 	import { hasNeighbour, joinWithNext, sayCitation, splitOff } from '$lib/editor/acts';
+	import { commitCite, sentenceWith, wordsBefore } from '$lib/editor/citing';
 	import type { CiteTarget, Draft } from '$lib/editor/draft.svelte';
 	import { library } from '../library.svelte';
 	import { toasts } from '../toasts.svelte';
@@ -71,8 +72,7 @@
 	const authorStands = $derived.by(() => {
 		const s = library.sources.get(line.previewCites[0]?.sourceId ?? '');
 		if (!s || target.editing) return false;
-		const said = draft
-			.wordsBefore(target)
+		const said = wordsBefore(draft, target)
 			.replace(/[\s’']+s?$/u, '')
 			.toLowerCase();
 		const names = [shortAuthor(s.item), shortLabel(s.item).name, creatorsOf(s.item).at(-1)?.family ?? ''];
@@ -119,7 +119,7 @@
 		return out ? out.html || out.lead : '';
 	});
 	const neighbour = $derived(Boolean(target.editing && !target.inNote && hasNeighbour(draft, target.editing.id)));
-	const sentence = $derived(draft.sentenceWith(target, line.previewCites));
+	const sentence = $derived(sentenceWith(draft, target, line.previewCites));
 
 	function commit() {
 		if (line.gap !== null) {
@@ -127,14 +127,14 @@
 			draft.insertGap(line.gap, target);
 			return;
 		}
-		draft.commitCite(target, $state.snapshot(line.cites) as DocCite[]);
+		commitCite(draft, target, $state.snapshot(line.cites) as DocCite[]);
 	}
 
 	/** The cite becomes a citation of its own right behind this one. */
 	function split(index: number) {
 		const at = line.cites.findIndex((_, k) => k === line.parts.slice(0, index).filter((p) => p.sourceId).length);
 		const cites = $state.snapshot(line.cites) as DocCite[];
-		draft.commitCite(target, cites);
+		commitCite(draft, target, cites);
 		splitOff(draft, target.editing!.id, at);
 	}
 
@@ -375,7 +375,7 @@
 		{/if}
 		<div class="acts">
 			<Btn kind="quiet" onclick={() => (adding = true)}>New source</Btn>
-			{#if target.editing}<Btn kind="quiet" onclick={() => draft.commitCite(target, [])}>Delete the citation</Btn>{/if}
+			{#if target.editing}<Btn kind="quiet" onclick={() => commitCite(draft, target, [])}>Delete the citation</Btn>{/if}
 			{#if target.editing}<Btn kind="quiet" onclick={() => (byHand = true)}>Say it by hand</Btn>{/if}
 			{#if neighbour}
 				<Btn kind="quiet" onclick={() => joinWithNext(draft, target.editing!.id)}>Join with the next</Btn>

@@ -58,7 +58,7 @@
 	>
 	<Btn
 		kind="quiet"
-		onclick={() => draft.insertNote('footnote')}
+		onclick={() => draft.noteEditors.insert('footnote')}
 		title="Your own note at the caret: Alt N"
 		disabled={draft.readOnly}>Note</Btn
 	>

@@ -2,6 +2,7 @@
 	import { onMount, tick, untrack } from 'svelte';
 	import { db } from '$lib/data/db';
 	import { holdManuscript } from '$lib/data/lock';
+	import { citedIds } from '$lib/editor/citing';
 	import { Draft } from '$lib/editor/draft.svelte';
 	import { library } from '../library.svelte';
 	import Banner from '../parts/Banner.svelte';
@@ -51,7 +52,7 @@
 			}
 			// what is cited is enough to begin with; the rest of the library follows
 			if (library.ready) await draft.useLibrary(library.sources, library.resolve);
-			else await draft.useLibrary(await library.few(draft.citedIds()));
+			else await draft.useLibrary(await library.few(citedIds(draft)));
 			await tick();
 			if (sheet) draft.mount(sheet);
 			citedElsewhere.note(id);

@@ -3,6 +3,7 @@
 	import { onMount } from 'svelte';
 	import { entryInHand, handHtml } from '$lib/core/manuscript';
 	import { handEdits, replaceCited, sayEntry } from '$lib/editor/acts';
+	import { places } from '$lib/editor/citing';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import HandNotice from './HandNotice.svelte';
 	import HandWords from './HandWords.svelte';
@@ -29,7 +30,7 @@
 					.map((s) => s!)
 			: []
 	);
-	const places = $derived(draft.places(sourceId));
+	const found = $derived(places(draft, sourceId));
 	const at = $derived.by(() => {
 		const r = anchor.getBoundingClientRect();
 		const room = window.innerHeight - r.bottom;
@@ -94,9 +95,9 @@
 		<HandNotice {draft} {edit} onedit={() => (byHand = true)} />
 	{/if}
 	<h2>
-		{places.length ? `Cited ${places.length === 1 ? 'once' : `${places.length} times`}` : 'Listed without being cited'}
+		{found.length ? `Cited ${found.length === 1 ? 'once' : `${found.length} times`}` : 'Listed without being cited'}
 	</h2>
-	{#if places.length && !draft.readOnly}
+	{#if found.length && !draft.readOnly}
 		<input
 			class="instead"
 			type="search"
@@ -123,7 +124,7 @@
 		{/if}
 	{/if}
 	<ul>
-		{#each places as p (p.id)}
+		{#each found as p (p.id)}
 			<li>
 				<button
 					type="button"

@@ -19,7 +19,7 @@
 		return edit ? handHtml(edit.hand) : (draft.output(note.id)?.html ?? '…');
 	});
 	function writing(el: HTMLElement, id: string) {
-		const stop = draft.mountNote(id, el);
+		const stop = draft.noteEditors.mount(id, el);
 		const seen = new ResizeObserver(onresize);
 		seen.observe(el);
 		return {
@@ -55,7 +55,7 @@
 				class="tiny"
 				label="Delete note {note.number}"
 				title="Delete this note"
-				onclick={() => draft.removeNote(note.id)}><TrashBinOutline class="icon" /></Btn
+				onclick={() => draft.noteEditors.remove(note.id)}><TrashBinOutline class="icon" /></Btn
 			>
 		</div>
 	{:else}

@@ -2,7 +2,7 @@
 	/** Choosing a style: the list, and beside it one's own text as it would become. */
 	import { onMount } from 'svelte';
 	import { nearestStyle, type SessionResult, type StyleInfo } from '$lib/core/citing';
-	import { placeCitations, readCitations, type CitingForm } from '$lib/core/manuscript';
+	import { placeCitations, placementOf, readCitations, type CitingForm } from '$lib/core/manuscript';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { startFormatWorker } from '$lib/workers/format';
 	import Btn from '../parts/Btn.svelte';
@@ -102,10 +102,10 @@
 		if (notes !== (form !== 'in-text')) form = notes ? 'footnotes' : 'in-text';
 		const placed = placeCitations(
 			doc,
-			answer.style.placement,
+			placementOf(answer.style.placement, draft.settings),
 			answer.style.american,
 			undefined,
-			draft.style?.placement
+			draft.placement
 		);
 		const reading = readCitations(placed.doc, form, draft.resolve);
 		const result = await worker.face.format({

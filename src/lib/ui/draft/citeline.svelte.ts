@@ -12,6 +12,7 @@ import {
 } from '$lib/core/citing';
 import type { DocCite } from '$lib/core/manuscript';
 import { shortLabel, type Source } from '$lib/core/source';
+import { uses } from '$lib/editor/citing';
 import type { CiteTarget, Draft } from '$lib/editor/draft.svelte';
 import { library } from '../library.svelte';
 
@@ -36,7 +37,7 @@ export class CiteLineState {
 		readonly draft: Draft,
 		readonly target: CiteTarget
 	) {
-		this.uses = draft.uses();
+		this.uses = uses(draft);
 		const here = new Set([...this.uses].filter(([, u]) => u.here).map(([id]) => id));
 		this.about = { here, cited: here };
 		if (target.editing) {

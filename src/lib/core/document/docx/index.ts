@@ -6,6 +6,7 @@ import {
 	ExternalHyperlink,
 	FootnoteReferenceRun,
 	HeadingLevel,
+	ImageRun,
 	LevelFormat,
 	PageBreak,
 	Packer,
@@ -19,8 +20,10 @@ import {
 	type IParagraphOptions,
 	type ParagraphChild
 } from 'docx';
+import { imageSize } from 'image-size';
 import type { Run } from '../../csl';
 import type { FinalBlock, FinalDoc, FinalInline } from '../final';
+import { writeOwnNumbers, type PrintedNumbers } from './own-numbers';
 
 /** Half an inch, in twentieths of a point: the hanging indent of common list pages. */
 const HALF_INCH = 720;
@@ -31,6 +34,7 @@ const SIZE = 24;
 interface Notes {
 	footnotes: Record<string, { children: Paragraph[] }>;
 	endnotes: Record<string, { children: Paragraph[] }>;
+	printed: PrintedNumbers;
 }
 
 function textRun(r: Run): TextRun {
@@ -56,6 +60,7 @@ function children(list: FinalInline[], notes: Notes): ParagraphChild[] {
 			const target = i.kind === 'footnote' ? notes.footnotes : notes.endnotes;
 			const id = Object.keys(target).length + 1;
 			target[id] = { children: content.length ? content : [new Paragraph('')] };
+			notes.printed[i.kind === 'footnote' ? 'footnotes' : 'endnotes'].push(i.number);
 			return i.kind === 'footnote' ? new FootnoteReferenceRun(id) : new EndnoteReferenceRun(id);
 		}
 		return runChild(i.run);
@@ -66,6 +71,32 @@ function runChild(run: Run): ParagraphChild {
 	return run.link && /^(https?:|mailto:)/i.test(run.link)
 		? new ExternalHyperlink({ link: run.link, children: [textRun(run)] })
 		: textRun(run);
+}
+
+/** Widest a picture may be, in pixels of 1/96 inch: the text width of a page with one-inch margins. */
+const WIDEST = 600;
+
+/** A picture kept as data; what the format of the file does not know (WebP) is left to its caption and described. */
+function picture(src: string, alt: string): Paragraph[] {
+	const m = /^data:image\/(png|jpeg|gif|webp);base64,(.+)$/.exec(src);
+	if (!m) return [];
+	if (m[1] === 'webp') return [new Paragraph(`[Picture${alt ? `: ${alt}` : ''}]`)];
+	const data = Uint8Array.from(atob(m[2]), (c) => c.charCodeAt(0));
+	const { width, height } = imageSize(data);
+	const scale = Math.min(1, WIDEST / width);
+	return [
+		new Paragraph({
+			keepNext: true,
+			children: [
+				new ImageRun({
+					type: m[1] === 'jpeg' ? 'jpg' : (m[1] as 'png' | 'gif'),
+					data,
+					transformation: { width: Math.round(width * scale), height: Math.round(height * scale) },
+					altText: { name: alt || 'Picture', description: alt, title: alt }
+				})
+			]
+		})
+	];
 }
 
 const HEADINGS = [HeadingLevel.TITLE, HeadingLevel.HEADING_1, HeadingLevel.HEADING_2, HeadingLevel.HEADING_3];
@@ -98,7 +129,7 @@ function blocks(list: FinalBlock[], notes: Notes, extra: Partial<IParagraphOptio
 					)
 				);
 			case 'figure':
-				return [new Paragraph({ style: 'Caption', children: children(b.caption, notes) })];
+				return [...picture(b.src, b.alt), new Paragraph({ style: 'Caption', children: children(b.caption, notes) })];
 			case 'table':
 				return [
 					new Table({
@@ -135,11 +166,11 @@ function blocks(list: FinalBlock[], notes: Notes, extra: Partial<IParagraphOptio
 	});
 }
 
-function build(doc: FinalDoc): Document {
-	const notes: Notes = { footnotes: {}, endnotes: {} };
+function build(doc: FinalDoc): { file: Document; printed: PrintedNumbers } {
+	const notes: Notes = { footnotes: {}, endnotes: {}, printed: { footnotes: [], endnotes: [] } };
 	const content = blocks(doc.blocks, notes);
 	const plain = (size = SIZE) => ({ font: FONT, size });
-	return new Document({
+	const file = new Document({
 		title: doc.title,
 		creator: doc.authors.join('; ') || undefined,
 		footnotes: notes.footnotes,
@@ -196,14 +227,19 @@ function build(doc: FinalDoc): Document {
 		},
 		sections: [{ children: content }]
 	});
+	return { file, printed: notes.printed };
 }
 
-/** Writes the file for a page (a Blob). */
-export function writeDocx(doc: FinalDoc): Promise<Blob> {
-	return Packer.toBlob(build(doc));
-}
-
-/** Writes the file as bytes, for Node. */
+/** Writes the file as bytes. */
 export async function writeDocxBytes(doc: FinalDoc): Promise<Uint8Array> {
-	return new Uint8Array(await Packer.toBuffer(build(doc)));
+	const { file, printed } = build(doc);
+	const bytes = new Uint8Array(await Packer.toArrayBuffer(file));
+	return doc.numbersAnew ? writeOwnNumbers(bytes, printed) : bytes;
+}
+
+/** Writes the file for a page. */
+export async function writeDocx(doc: FinalDoc): Promise<Blob> {
+	return new Blob([(await writeDocxBytes(doc)) as Uint8Array<ArrayBuffer>], {
+		type: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
+	});
 }

@@ -7,6 +7,8 @@ const esc = (s: string) => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replac
 interface NoteOut {
 	kind: 'footnote' | 'endnote';
 	number: number;
+	/** Which of its kind it is: numbers may begin anew. */
+	nth: number;
 	html: string;
 }
 
@@ -20,8 +22,8 @@ export function writeHtml(doc: FinalDoc): string {
 		const tag = kind === 'footnote' ? 'aside' : 'li';
 		const items = list
 			.map((n) => {
-				const back = `<a href="#ref-${kind}-${n.number}" role="doc-backlink" aria-label="Back to note ${n.number} in the text">${n.number}</a>`;
-				return `<${tag} id="${kind}-${n.number}" role="doc-${kind}">${back} <div>${n.html}</div></${tag}>`;
+				const back = `<a href="#ref-${kind}-${n.nth}" role="doc-backlink" aria-label="Back to note ${n.number} in the text">${n.number}</a>`;
+				return `<${tag} id="${kind}-${n.nth}" role="doc-${kind}">${back} <div>${n.html}</div></${tag}>`;
 			})
 			.join('\n');
 		// in DPUB-ARIA 1.1 a footnote is a block of its own, an endnote an item of a list
@@ -79,8 +81,9 @@ function inline(list: FinalInline[], notes: NoteOut[]): string {
 			if (i.t === 'text') return runHtml(i.run);
 			if (i.t === 'break') return '<br>';
 			const html = i.paragraphs.map((p) => `<p>${inline(p, notes)}</p>`).join('');
-			notes.push({ kind: i.kind, number: i.number, html });
-			return `<a id="ref-${i.kind}-${i.number}" href="#${i.kind}-${i.number}" role="doc-noteref"><sup>${i.number}</sup></a>`;
+			const nth = notes.filter((n) => n.kind === i.kind).length + 1;
+			notes.push({ kind: i.kind, number: i.number, nth, html });
+			return `<a id="ref-${i.kind}-${nth}" href="#${i.kind}-${nth}" role="doc-noteref"><sup>${i.number}</sup></a>`;
 		})
 		.join('');
 }

@@ -1,0 +1,31 @@
+/**
+ * Notes whose numbers begin anew with every section: each mark is written out (ECMA-376-1, 17.11.14
+ * customMarkFollows), so that every program prints the same number.
+ */
+import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
+
+export interface PrintedNumbers {
+	/** By the note's id in the file, from 1 on. */
+	footnotes: number[];
+	endnotes: number[];
+}
+
+export function writeOwnNumbers(file: Uint8Array, numbers: PrintedNumbers): Uint8Array {
+	const parts = unzipSync(file);
+	const edit = (name: string, change: (xml: string) => string) => {
+		if (parts[name]) parts[name] = strToU8(change(strFromU8(parts[name])));
+	};
+	for (const [kind, list] of [
+		['footnote', numbers.footnotes],
+		['endnote', numbers.endnotes]
+	] as const) {
+		const mark = (id: string): string => `<w:t>${list[Number(id) - 1]}</w:t>`;
+		const ref = new RegExp(`<w:${kind}Reference w:id="(\\d+)"/>`, 'g');
+		edit('word/document.xml', (xml) =>
+			xml.replace(ref, (_m, id: string) => `<w:${kind}Reference w:customMarkFollows="1" w:id="${id}"/>${mark(id)}`)
+		);
+		const own = new RegExp(`(<w:${kind} w:id="([1-9]\\d*)">(?:(?!</w:${kind}>)[\\s\\S])*?)<w:${kind}Ref/>`, 'g');
+		edit(`word/${kind}s.xml`, (xml) => xml.replace(own, (_m, before: string, id: string) => before + mark(id)));
+	}
+	return zipSync(parts);
+}

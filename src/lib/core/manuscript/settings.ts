@@ -1,0 +1,28 @@
+/** What a manuscript decides for itself over any style; kept with the document, so that undo takes a change back. */
+import type { PlacementKind } from './placement';
+
+export interface DocSettings {
+	/** Where citations and marks stand among punctuation: as the style has it, before the closing mark, or behind it. */
+	placement: 'style' | 'before' | 'behind';
+	/** Note numbers run through the manuscript, or begin anew with every section. */
+	noteNumbers: 'through' | 'section';
+}
+
+/** Settings from outside, made whole. */
+export function cleanSettings(raw: unknown): DocSettings {
+	const r = (raw ?? {}) as Partial<Record<keyof DocSettings, unknown>>;
+	return {
+		placement: r.placement === 'before' || r.placement === 'behind' ? r.placement : 'style',
+		noteNumbers: r.noteNumbers === 'section' ? 'section' : 'through'
+	};
+}
+
+/**
+ * Where citations stand, given the style's kind. Before the mark without a space is the French practice for note marks
+ * (Lexique des règles typographiques, "appel de note"), from memory.
+ */
+export function placementOf(style: PlacementKind, s: DocSettings): PlacementKind {
+	if (s.placement === 'before') return style === 'sentence' ? 'sentence' : 'close';
+	if (s.placement === 'behind') return style === 'sentence' ? 'raised' : style;
+	return style;
+}

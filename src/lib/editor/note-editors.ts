@@ -1,0 +1,161 @@
+/** The writer's own notes: made, taken out, and written in the margin by an editor of their own (need N26). */
+import { EditorState, Selection, TextSelection, type Transaction } from 'prosemirror-state';
+import { EditorView } from 'prosemirror-view';
+import { closeHistory } from 'prosemirror-history';
+import { StepMap } from 'prosemirror-transform';
+import type { Node } from 'prosemirror-model';
+import { newId, schema, textAround, textToNote } from '$lib/core/manuscript';
+import { clipboardOf } from './clipboard';
+import type { Desk } from './desk';
+import { cleanPaste } from './paste';
+import { editorPlugins, type Gestures } from './plugins';
+import { nodeViews, type NoteView } from './views';
+
+/** What the notes need of the draft they are in. */
+export interface NoteHost extends Desk {
+	readonly view: EditorView | null;
+	readonly readOnly: boolean;
+	readonly notes: Map<string, NoteView>;
+	lastChange: string;
+	gestures(inner: (() => EditorView | null) | null): Gestures;
+	openIfCitation(node: Node, pos: number, view: EditorView | null): boolean;
+	act(tr: Transaction, what: string): void;
+}
+
+export class NoteEditors {
+	private readonly open = new Map<string, EditorView>();
+
+	constructor(private readonly draft: NoteHost) {}
+
+	/** The editor of a note, where it is drawn. */
+	get(id: string): EditorView | undefined {
+		return this.open.get(id);
+	}
+
+	/** Mounts the editor of one of the writer's notes in the margin. */
+	mount(id: string, element: HTMLElement): () => void {
+		const outer = this.draft.notes.get(id);
+		if (!outer || !this.draft.view) return () => {};
+		const inner: EditorView = new EditorView(element, {
+			state: EditorState.create({
+				doc: outer.node,
+				plugins: editorPlugins(
+					this.draft.gestures(() => this.open.get(id) ?? null),
+					{ inNote: true }
+				)
+			}),
+			editable: () => !this.draft.readOnly,
+			nodeViews: nodeViews(this.draft, true),
+			dispatchTransaction: (tr) => {
+				const { state, transactions } = inner.state.applyTransaction(tr);
+				inner.updateState(state);
+				const at = this.draft.notes.get(id)?.getPos();
+				if (tr.getMeta('outside') || at === undefined || !this.draft.view) return;
+				const up = this.draft.view.state.tr;
+				const offset = StepMap.offset(at + 1);
+				for (const t of transactions) for (const step of t.steps) up.step(step.map(offset)!);
+				if (up.docChanged) this.draft.view.dispatch(up);
+			},
+			handleKeyDown: (_v, e) => {
+				const mod = e.ctrlKey || e.metaKey;
+				if (mod && (e.key === 'z' || e.key === 'y')) {
+					e.preventDefault();
+					void import('prosemirror-history').then(({ undo, redo }) =>
+						(e.key === 'y' || e.shiftKey ? redo : undo)(this.draft.view!.state, (t) => this.draft.view!.dispatch(t))
+					);
+					return true;
+				}
+				if (e.key === 'Escape') {
+					this.draft.view!.focus();
+					return true;
+				}
+				return false;
+			},
+			handleDoubleClickOn: (v, _p, node, pos) => this.draft.openIfCitation(node, pos, v),
+			attributes: {
+				class: 'note-text',
+				role: 'textbox',
+				'aria-label': `Your note ${this.draft.noteNumber(id)}`,
+				'aria-multiline': 'true'
+			},
+			transformPastedHTML: cleanPaste,
+			...clipboardOf(this.draft)
+		});
+		this.open.set(id, inner);
+		return () => {
+			inner.destroy();
+			if (this.open.get(id) === inner) this.open.delete(id);
+		};
+	}
+
+	/** Carries a change of a note in the document into its margin editor. */
+	changed(node: Node): void {
+		const inner = this.open.get(node.attrs.id);
+		if (!inner) return;
+		const state = inner.state;
+		const start = node.content.findDiffStart(state.doc.content);
+		if (start === null) return;
+		let { a: endA, b: endB } = node.content.findDiffEnd(state.doc.content)!;
+		const overlap = start - Math.min(endA, endB);
+		if (overlap > 0) {
+			endA += overlap;
+			endB += overlap;
+		}
+		inner.dispatch(state.tr.replace(start, endB, node.slice(start, endA)).setMeta('outside', true));
+	}
+
+	insert(kind: 'footnote' | 'endnote'): boolean {
+		const view = this.draft.view;
+		if (!view || this.draft.readOnly) return false;
+		const { from, to } = view.state.selection;
+		if (from !== to) {
+			// words that are selected become the note
+			const { tr } = view.state;
+			const made = textToNote(tr, from, to, kind);
+			if (!made) return false;
+			this.draft.act(tr, 'Words made a note');
+			this.focus(made);
+			return true;
+		}
+		const head = view.state.selection.$head;
+		if (!head.parent.inlineContent) return false;
+		// a note's mark stands behind the punctuation (Chicago 17, 14.26)
+		const { before, after } = textAround(view.state.doc, head.pos);
+		const word = /^[\p{L}\p{N}’'-]+/u.exec(after)?.[0] ?? '';
+		const middle = word && /[\p{L}\p{N}]$/u.test(before) ? word.length : 0;
+		const over = /^[.,;:!?…]+[”’"'»]?/.exec(after.slice(middle))?.[0].length ?? 0;
+		const pos = head.pos + middle + over;
+		const id = newId();
+		const tr = view.state.tr.insert(pos, schema.nodes.note.create({ id, kind }, schema.nodes.paragraph.create()));
+		tr.setSelection(TextSelection.create(tr.doc, pos + tr.doc.nodeAt(pos)!.nodeSize));
+		view.dispatch(closeHistory(tr).scrollIntoView());
+		this.draft.lastChange = 'Note added';
+		this.focus(id);
+		return true;
+	}
+
+	remove(id: string): void {
+		const at = this.draft.notes.get(id)?.getPos();
+		if (at === undefined || !this.draft.view) return;
+		const node = this.draft.view.state.doc.nodeAt(at)!;
+		this.draft.view.dispatch(closeHistory(this.draft.view.state.tr.delete(at, at + node.nodeSize)));
+		this.draft.view.focus();
+		this.draft.lastChange = 'Note deleted';
+	}
+
+	focus(id: string): void {
+		// its margin editor mounts with the next drawing
+		const tryFocus = (left: number) => {
+			const inner = this.open.get(id);
+			if (inner && inner.dom.checkVisibility({ visibilityProperty: true })) {
+				inner.focus();
+				inner.dispatch(inner.state.tr.setSelection(Selection.atEnd(inner.state.doc)).setMeta('outside', true));
+			} else if (left > 0) requestAnimationFrame(() => tryFocus(left - 1));
+		};
+		tryFocus(60);
+	}
+
+	destroy(): void {
+		for (const e of this.open.values()) e.destroy();
+	}
+}
