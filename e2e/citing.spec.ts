@@ -45,7 +45,7 @@ test('line and rows are one: place, words, form, order by keys and by dragging, 
 	await line.getByLabel('Form of Lindqvist 2011').selectOption('year-only');
 	await expect(line.locator('ins')).toContainText('2011');
 	await line.getByLabel('Form of Lindqvist 2011').selectOption('parenthetical');
-	await line.getByRole('button', { name: /citation of its own of Dietz/ }).click();
+	await line.getByLabel(/^Put Dietz.* elsewhere/).selectOption('own');
 	await expect(sheet).toContainText('(Lindqvist, 2011, p. 12) (see also Dietz & Olsen, 1999, our emphasis).');
 	await sheet.getByRole('button', { name: 'Citation: (Lindqvist, 2011, p. 12)' }).dblclick();
 	await line.getByRole('button', { name: 'Join with the next' }).click();

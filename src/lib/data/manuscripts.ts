@@ -75,6 +75,15 @@ export async function saveManuscript(id: string, change: Partial<Manuscript>, ba
 	});
 }
 
+/** Earlier states of a manuscript, the latest first. */
+export const versionsOf = (id: string, base: Database = db): Promise<Version[]> =>
+	base.versions.where('[manuscriptId+at]').between([id, 0], [id, Infinity]).reverse().toArray();
+
+/** Keeps a state as a version of its own, whatever the time since the last one. */
+export async function keepVersion(v: Version, base: Database = db): Promise<void> {
+	await base.versions.add(v);
+}
+
 export async function duplicateManuscript(id: string, base: Database = db): Promise<Manuscript | null> {
 	return base.transaction('rw', base.manuscripts, async () => {
 		const m = await base.manuscripts.get(id);

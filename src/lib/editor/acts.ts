@@ -1,16 +1,22 @@
 /** What a person does to citations beyond typing them: taking apart, joining, replacing, saying by hand. */
+import { NodeSelection, TextSelection } from 'prosemirror-state';
 import {
 	cleanEntryHands,
 	handIsOld,
+	insertNoteRef,
 	joinCitations,
+	moveCite,
 	neighbourOf,
 	noteToText,
 	replaceSource,
 	splitCitation,
 	turnNote,
 	type EntryHands,
-	type Hand
+	type Hand,
+	type NoteInfo,
+	type NoteTarget
 } from '$lib/core/manuscript';
+import type { Node } from 'prosemirror-model';
 import type { Draft } from './draft.svelte';
 import { positionOf } from './positions';
 
@@ -38,6 +44,24 @@ export function joinWithNext(draft: Draft, id: string): void {
 	const tr = draft.view!.state.tr;
 	joinCitations(tr, at);
 	draft.act(tr, 'Citations joined');
+}
+
+/** The citation before or behind one, in the order of the text and the notes; undefined for none. */
+export function citationBeside(draft: Draft, id: string, by: 1 | -1): string | undefined {
+	const all = draft.reading.citations;
+	return all[all.findIndex((c) => c.id === id) + by]?.id;
+}
+
+/** Moves one cite of a group into the citation before it or behind it. */
+export function moveToCitation(draft: Draft, id: string, index: number, by: 1 | -1): void {
+	const other = citationBeside(draft, id, by);
+	draft.closeCite();
+	const [from, to] = [where(draft, id), other ? where(draft, other) : -1];
+	if (from < 0 || to < 0) return;
+	const { tr } = draft.view!.state;
+	const at = moveCite(tr, from, index, to);
+	tr.setSelection(NodeSelection.create(tr.doc, at));
+	draft.act(tr, 'Moved to another citation');
 }
 
 /** Cites another source in its place, everywhere or in one citation; says how often. */
@@ -70,6 +94,27 @@ export function takeNoteIn(draft: Draft, id: string): void {
 	noteToText(tr, at);
 	draft.act(tr, 'Note put into the text');
 	draft.view.focus();
+}
+
+/** What a note says, in short. */
+export function noteWords(draft: Draft, n: NoteInfo): string {
+	if (!n.own) return draft.output(n.id)?.text ?? '';
+	const node = draft.view?.state.doc.nodeAt(n.pos);
+	const leaf = (k: Node): string => (k.type.name === 'citation' ? (draft.output(k.attrs.id)?.text ?? '') : '');
+	return node?.textBetween(0, node.content.size, ' ', leaf) ?? '';
+}
+
+/** Puts a reference to a note where the caret is. */
+export function referTo(draft: Draft, target: NoteTarget): void {
+	const { view } = draft;
+	if (!view) return;
+	const { $head, head } = view.state.selection;
+	if (!$head.parent.inlineContent) return;
+	const { tr } = view.state;
+	const end = insertNoteRef(tr, head, target);
+	tr.setSelection(TextSelection.create(tr.doc, end));
+	draft.act(tr, 'Reference to a note added');
+	view.focus();
 }
 
 // --- by hand --------------------------------------------------------------------------------------------------------

@@ -73,7 +73,6 @@ export function sentenceWith(draft: Draft, target: CiteTarget, cites: DocCite[])
 	else {
 		if (target.gap) tr.delete(target.pos, target.pos + 1);
 		const pos = Math.min(target.pos, tr.doc.content.size);
-		const style = draft.style;
 		at = insertCitation(tr, pos, 'preview', cites, draft.placement, target.inNote) - 1;
 	}
 	if (at < 0) return { before: '', after: '' };

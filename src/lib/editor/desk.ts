@@ -1,7 +1,7 @@
 /** What node views ask of the draft they are part of. */
 import type { Node } from 'prosemirror-model';
 import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
-import type { EntryHands, NoteTarget } from '$lib/core/manuscript';
+import type { EntryHands, NoteTarget, PlacementKind } from '$lib/core/manuscript';
 import type { ListView, NoteView, Refreshable } from './views';
 
 export interface Desk {
@@ -17,6 +17,8 @@ export interface Desk {
 	/** Entries said by hand. */
 	readonly hands: EntryHands;
 	styleInfo(): StyleInfo | null;
+	/** Where citations stand in this manuscript. */
+	readonly placement: PlacementKind;
 	register(id: string, v: Refreshable): void;
 	unregister(id: string, v: Refreshable): void;
 	registerNote(id: string, v: NoteView): void;

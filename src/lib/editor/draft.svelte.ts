@@ -48,16 +48,19 @@ import { describe } from '$lib/data/strip';
 import { saveManuscript } from '$lib/data/manuscripts';
 import { storageMessage, type Manuscript } from '$lib/data/db';
 import { startFormatWorker, type FormatWorker } from '$lib/workers/format';
+import { whenLate } from '$lib/workers/late';
 import type { Source } from '$lib/core/source';
 import type { Desk } from './desk';
 import { editorPlugins, type Gestures } from './plugins';
 import { clipboardOf } from './clipboard';
-import { cleanPaste } from './paste';
 import { NoteEditors } from './note-editors';
 import { positionOf } from './positions';
 import { nodeViews, type ListView, type NoteView, type Refreshable } from './views';
 
 export type SaveState = 'saved' | 'saving' | 'failed' | 'read-only';
+
+/** What stands in the margin's place; '' is the margin itself. */
+export type Side = '' | 'excerpts' | 'sources' | 'versions' | 'note-ref';
 
 export interface Notice {
 	kind: 'style' | 'storage' | 'tab' | 'worker';
@@ -75,11 +78,18 @@ export interface CiteTarget {
 	/** A gap that the citation will fill. */
 	query: string;
 	gap: boolean;
+	/** Sources that are chosen already. */
+	chosen?: string[];
 	/** Words by hand are wanted at once. */
 	byHand?: boolean;
 }
 
 const SAVE_DELAY = 400;
+/** A worker that has not answered after that many milliseconds has fallen over. */
+const LATE = 30_000;
+/** So many restarts within so many milliseconds are tried. */
+const MOST_RESTARTS = 3;
+const RESTART_SPAN = 120_000;
 /** Blocks of a long manuscript. */
 const LONG = 150;
 
@@ -102,13 +112,14 @@ export class Draft implements Desk {
 	cite = $state.raw<CiteTarget | null>(null);
 	entryMenu = $state.raw<{ sourceId: string; anchor: HTMLElement } | null>(null);
 	missing = $state.raw<Set<string>>(new Set());
+	side = $state<Side>('');
 	lastChange = $state('');
 	formatted = $state(false);
 	/** So long that only a part of it is laid out at a time. */
 	readonly long: boolean;
 
 	view: EditorView | null = null;
-	readonly worker: FormatWorker;
+	worker: FormatWorker;
 	private outputs = new Map<string, ClusterOutput>();
 	private numbers = new Map<string, number>();
 	private views = new Map<string, Set<Refreshable>>();
@@ -147,9 +158,7 @@ export class Draft implements Desk {
 		this.docStyle = style;
 		this.long = doc.childCount > LONG;
 		this.uncited = m.uncited;
-		this.worker = startFormatWorker((message) =>
-			this.notice('worker', `Formatting stopped: ${message}. Your text is safe; reload to go on.`)
-		);
+		this.worker = this.startWorker();
 		if (readOnly) {
 			this.saveState = 'read-only';
 			this.notice(
@@ -185,7 +194,6 @@ export class Draft implements Desk {
 				this.fillGap(pos, node);
 				return true;
 			},
-			transformPastedHTML: cleanPaste,
 			...clipboardOf(this)
 		});
 		void this.loadStyle(this.docStyle);
@@ -219,6 +227,9 @@ export class Draft implements Desk {
 			insertNote: (kind) => this.noteEditors.insert(kind),
 			insertGap: () => this.insertGap(),
 			step: (by) => this.step(by),
+			beside: (side) => {
+				this.side = side;
+			},
 			placement: () => (inner ? 'sentence' : this.placement)
 		};
 	}
@@ -398,6 +409,31 @@ export class Draft implements Desk {
 		await this.format();
 	}
 
+	private restarts: number[] = [];
+	private startWorker(): FormatWorker {
+		const worker: FormatWorker = startFormatWorker(() => this.restart(worker));
+		return worker;
+	}
+
+	/** A worker that fell over is replaced, and told again all that it knew; the text is not touched by any of this. */
+	private restart(fallen: FormatWorker): void {
+		if (fallen !== this.worker) return;
+		fallen.stop();
+		const now = Date.now();
+		this.restarts = [...this.restarts.filter((t) => now - t < RESTART_SPAN), now];
+		if (this.restarts.length > MOST_RESTARTS) {
+			this.notice(
+				'worker',
+				'Formatting stopped and does not start again. Your text is safe and saved; reload to go on.'
+			);
+			return;
+		}
+		this.worker = this.startWorker();
+		this.given.clear();
+		this.loadedStyle = '';
+		void this.loadStyle(this.docStyle);
+	}
+
 	/** What the worker was asked for last. */
 	private asked: Reading['clusters'] = [];
 
@@ -408,7 +444,12 @@ export class Draft implements Desk {
 		const clusters = this.reading.clusters;
 		this.asked = clusters;
 		await this.give(this.listed());
-		const result = await this.worker.face.format({ clusters, uncited: this.uncited.map(this.resolve), serial });
+		const { worker } = this;
+		const result = await whenLate(
+			worker.face.format({ clusters, uncited: this.uncited.map(this.resolve), serial }),
+			LATE,
+			() => this.restart(worker)
+		);
 		if (result) this.show(result);
 	}
 
@@ -465,11 +506,11 @@ export class Draft implements Desk {
 
 	// --- citing -----------------------------------------------------------------------------------------------------
 
-	openCite(view: EditorView | null = this.view): void {
+	openCite(view: EditorView | null = this.view, chosen?: string[]): void {
 		if (!view || this.readOnly) return;
 		const head = view.state.selection.$head;
 		if (!head.parent.inlineContent) return;
-		this.cite = { view, pos: head.pos, editing: null, inNote: view !== this.view, query: '', gap: false };
+		this.cite = { view, pos: head.pos, editing: null, inNote: view !== this.view, query: '', gap: false, chosen };
 	}
 
 	openIfCitation(node: Node, pos: number, view: EditorView | null = this.view): boolean {
@@ -524,6 +565,13 @@ export class Draft implements Desk {
 		const view = this.cite?.view;
 		this.cite = null;
 		view?.focus();
+	}
+
+	/** The element of the sheet at a position of the text. */
+	elementAt(pos: number): HTMLElement | null {
+		if (!this.view || pos > this.view.state.doc.content.size) return null;
+		const { node } = this.view.domAtPos(pos);
+		return node instanceof HTMLElement ? node : node.parentElement;
 	}
 
 	// --- going places -----------------------------------------------------------------------------------------------

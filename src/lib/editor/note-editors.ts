@@ -7,7 +7,6 @@ import type { Node } from 'prosemirror-model';
 import { newId, schema, textAround, textToNote } from '$lib/core/manuscript';
 import { clipboardOf } from './clipboard';
 import type { Desk } from './desk';
-import { cleanPaste } from './paste';
 import { editorPlugins, type Gestures } from './plugins';
 import { nodeViews, type NoteView } from './views';
 
@@ -78,7 +77,6 @@ export class NoteEditors {
 				'aria-label': `Your note ${this.draft.noteNumber(id)}`,
 				'aria-multiline': 'true'
 			},
-			transformPastedHTML: cleanPaste,
 			...clipboardOf(this.draft)
 		});
 		this.open.set(id, inner);

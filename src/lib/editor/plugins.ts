@@ -29,6 +29,8 @@ export interface Gestures {
 	insertGap(): boolean;
 	/** Selects the next citation or gap of the text, or the one before. */
 	step(by: 1 | -1): boolean;
+	/** Opens what can stand in the margin's place. */
+	beside(side: 'excerpts' | 'note-ref'): void;
 	/** Where citations stand in this style. */
 	placement(): PlacementKind;
 }
@@ -41,7 +43,16 @@ function selectAtom(back: boolean): Command {
 		const { $from, empty } = state.selection;
 		if (!empty) return false;
 		const node = back ? $from.nodeBefore : $from.nodeAfter;
-		if (!node || !(node.type === nodes.citation || node.type === nodes.note || node.type === nodes.gap)) return false;
+		if (
+			!node ||
+			!(
+				node.type === nodes.citation ||
+				node.type === nodes.note ||
+				node.type === nodes.gap ||
+				node.type === nodes.note_ref
+			)
+		)
+			return false;
 		dispatch?.(state.tr.setSelection(NodeSelection.create(state.doc, back ? $from.pos - node.nodeSize : $from.pos)));
 		return true;
 	};
@@ -88,6 +99,14 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		'Mod-Shift-n': () => g.insertNote('footnote'),
 		'Alt-n': () => g.insertNote('footnote'),
 		'Alt-g': () => g.insertGap(),
+		'Alt-q': () => {
+			g.beside('excerpts');
+			return true;
+		},
+		'Alt-r': () => {
+			g.beside('note-ref');
+			return true;
+		},
 		'Alt-PageDown': () => g.step(1),
 		'Alt-PageUp': () => g.step(-1),
 		Tab: chainCommands(goToNextCell(1), sinkListItem(nodes.list_item)),

@@ -93,7 +93,12 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					const runs = hand ? handRuns(hand) : (r?.runs ?? []);
 					if (asNotes && !inNote) {
 						out.push(...text(r?.leadRuns ?? []));
-						out.push({ t: 'note', kind: kindOfAuto, number: numbers.get(node.attrs.id) ?? 0, paragraphs: [text(runs)] });
+						out.push({
+							t: 'note',
+							kind: kindOfAuto,
+							number: numbers.get(node.attrs.id) ?? 0,
+							paragraphs: [text(runs)]
+						});
 					} else out.push(...text(runs.length ? runs : (r?.leadRuns ?? [])));
 					break;
 				}

@@ -59,10 +59,7 @@ export const sameClusters = (a: Cluster[], b: Cluster[]): boolean =>
 	a.length === b.length &&
 	a.every(
 		(c, i) =>
-			c.id === b[i].id &&
-			c.noteNumber === b[i].noteNumber &&
-			c.noteLabel === b[i].noteLabel &&
-			c.cites === b[i].cites
+			c.id === b[i].id && c.noteNumber === b[i].noteNumber && c.noteLabel === b[i].noteLabel && c.cites === b[i].cites
 	);
 
 /**

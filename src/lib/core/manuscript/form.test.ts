@@ -8,7 +8,14 @@ import { placeCitations, readCitations, schema, type PlacementKind } from './ind
 const { nodes, marks } = schema;
 let serial = 0;
 const id = () => `i${++serial}`;
-const form = fc.constantFrom('parenthetical', 'parenthetical', 'parenthetical', 'narrative', 'author-only', 'year-only');
+const form = fc.constantFrom(
+	'parenthetical',
+	'parenthetical',
+	'parenthetical',
+	'narrative',
+	'author-only',
+	'year-only'
+);
 const look: fc.Arbitrary<Mark[]> = fc.constantFrom(
 	[],
 	[],
@@ -19,7 +26,26 @@ const look: fc.Arbitrary<Mark[]> = fc.constantFrom(
 );
 const words = fc
 	.tuple(
-		fc.constantFrom('The lamps', ' ', 'burned', '.', ',', ';', ':', '”', '“', '?', '.”', '—', '(', ')', '’s', '[', '…', ' 3.5'),
+		fc.constantFrom(
+			'The lamps',
+			' ',
+			'burned',
+			'.',
+			',',
+			';',
+			':',
+			'”',
+			'“',
+			'?',
+			'.”',
+			'—',
+			'(',
+			')',
+			'’s',
+			'[',
+			'…',
+			' 3.5'
+		),
 		look
 	)
 	.map(([s, m]) => schema.text(s, m));

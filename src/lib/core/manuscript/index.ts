@@ -16,7 +16,7 @@ export { followTitle, nameOf, renameLists, UNTITLED } from './title';
 export { docFromText } from './text-form';
 export { readLocator, writeLocator, tidyLocator, type TypedLocator } from './locator';
 export { firstWords, lastWords } from './snippet';
-export { splitCitation, joinCitations, neighbourOf, replaceSource } from './regroup';
+export { splitCitation, joinCitations, moveCite, neighbourOf, replaceSource } from './regroup';
 export {
 	cleanHand,
 	cleanEntryHands,
@@ -42,5 +42,6 @@ export {
 } from './quoting';
 export { insertNoteRef, noteRefNumber } from './note-refs';
 export { cleanSettings, placementOf, type DocSettings } from './settings';
+export { compareDocs, type Comparison, type ComparedBlock } from './compare';
 export { noteToText, textToNote, turnNote } from './notes';
 export { newId } from './ids';

@@ -35,7 +35,7 @@ const doc = (kids: Node[], set: Partial<DocSettings> = {}) => nodes.doc.create({
 test('a reference follows its note when notes come and go, and says when it is gone', () => {
 	const d = doc([p('One', note('a'), ' two', note('b'), ' three')]);
 	const tr = new Transform(d);
-	tr.insert(4, note("new"));
+	tr.insert(4, note('new'));
 	assert.equal(noteRefNumber(readCitations(tr.doc, 'in-text'), { note: 'b', source: '' }), 3);
 	const gone = new Transform(d).delete(4, 4 + note('a').nodeSize);
 	assert.equal(noteRefNumber(readCitations(gone.doc, 'in-text'), { note: 'b', source: '' }), 1);
@@ -109,7 +109,9 @@ test('marks before the punctuation where the manuscript wants them, and back', (
 	assert.equal(to, 'close');
 	assert.equal(placementOf('sentence', set), 'sentence');
 	assert.equal(placementOf('sentence', { ...set, placement: 'behind' }), 'raised');
-	const d = doc([p('The lamps ', citation('a'), '. They said “no” ', citation('b'), '; then ', citation('c'), ' more.')]);
+	const d = doc([
+		p('The lamps ', citation('a'), '. They said “no” ', citation('b'), '; then ', citation('c'), ' more.')
+	]);
 	const said = (n: Node) => {
 		let s = '';
 		n.firstChild!.forEach((k) => (s += k.isText ? k.text : '^'));

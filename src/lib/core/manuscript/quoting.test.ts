@@ -92,7 +92,7 @@ test('a picture comes with its caption and credit', () => {
 	const tr = new Transform(nodes.doc.create(null, paragraph('Here.')));
 	insertFigure(tr, 6, 'data:image/png;base64,AA==', quoting('A lamp', 'sentence'));
 	tr.doc.check();
-	assert.equal(said(tr), 'Here. / = A lamp ^ / ');
+	assert.equal(said(tr), 'Here. / = A lamp ^');
 	assert.equal(tr.doc.child(1).attrs.src, 'data:image/png;base64,AA==');
 	const other = new Transform(nodes.doc.create(null, paragraph('')));
 	insertFigure(other, 1, 'https://example.org/x.png', quoting('', 'note'));

@@ -84,17 +84,16 @@ export function insertBlock(tr: Transform, at: number, q: Quoting): number {
 	return end + 1;
 }
 
-/** Puts a picture behind the paragraph, its caption with the citation as its credit. @returns a position below it */
+/** Puts a picture behind the paragraph, its caption with the citation as its credit. @returns where to go on writing */
 export function insertFigure(tr: Transform, at: number, image: string, q: Quoting): number {
-	const { from, to } = splitAt(tr, at);
+	const empty = tr.doc.resolve(at).depth === 1 && tr.doc.resolve(at).parent.content.size === 0;
+	const { from, to } = empty ? splitAt(tr, at) : behindBlock(tr, at);
 	const text = q.text.trim();
 	const caption = nodes.caption.create(null, text ? schema.text(text) : null);
 	const figure = nodes.figure.create({ src: safeImage(image), alt: text }, caption);
 	tr.replaceWith(from, to, to > from ? [figure, nodes.paragraph.create()] : figure);
 	insertCitation(tr, from + figure.nodeSize - 2, newId(), [q.cite], q.placement);
-	const end = from + tr.doc.nodeAt(from)!.nodeSize;
-	if (!tr.doc.resolve(end).nodeAfter?.isTextblock) tr.insert(end, nodes.paragraph.create());
-	return end + 1;
+	return empty ? from + tr.doc.nodeAt(from)!.nodeSize + 1 : at;
 }
 
 /**
@@ -103,10 +102,8 @@ export function insertFigure(tr: Transform, at: number, image: string, q: Quotin
  */
 function splitAt(tr: Transform, at: number): { from: number; to: number } {
 	const $at = tr.doc.resolve(at);
-	const outer = $at.depth > 0 ? 1 : 0;
-	const block = $at.node(1);
-	if (outer && block?.type === nodes.paragraph && $at.depth === 1) {
-		if (block.content.size === 0) return { from: $at.before(1), to: $at.after(1) };
+	if ($at.depth === 1 && $at.parent.type === nodes.paragraph) {
+		if ($at.parent.content.size === 0) return { from: $at.before(1), to: $at.after(1) };
 		if ($at.parentOffset === 0) return { from: $at.before(1), to: $at.before(1) };
 		if (textAround(tr.doc, at).after.trim() !== '') {
 			tr.split(at);
@@ -115,7 +112,12 @@ function splitAt(tr: Transform, at: number): { from: number; to: number } {
 			return { from: at + 1, to: at + 1 };
 		}
 	}
-	const after = outer ? $at.after(1) : at;
+	return behindBlock(tr, at);
+}
+
+function behindBlock(tr: Transform, at: number): { from: number; to: number } {
+	const $at = tr.doc.resolve(at);
+	const after = $at.depth > 0 ? $at.after(1) : at;
 	return { from: after, to: after };
 }
 

@@ -2,6 +2,7 @@
 import type { Node } from 'prosemirror-model';
 import type { Transform } from 'prosemirror-transform';
 import { newId } from './ids';
+import { removeCitation } from './insert';
 import { inSentence, type PlacementKind } from './placement';
 import { schema, type DocCite } from './schema';
 
@@ -42,6 +43,28 @@ export function joinCitations(tr: Transform, pos: number): void {
 	const cites = [...citesAt(tr.doc, pos), ...citesAt(tr.doc, next)];
 	tr.delete(pos + 1, next + 1);
 	tr.setNodeAttribute(pos, 'cites', cites);
+}
+
+/**
+ * Moves a cite from one citation to the end of another; a citation that is left without any goes.
+ * @returns the position of the one it came to
+ */
+export function moveCite(tr: Transform, from: number, index: number, to: number): number {
+	const cites = citesAt(tr.doc, from);
+	const moved = cites[index];
+	if (!moved || from === to) return to;
+	tr.setNodeAttribute(to, 'cites', [...citesAt(tr.doc, to), moved]);
+	if (cites.length > 1) {
+		tr.setNodeAttribute(
+			from,
+			'cites',
+			cites.filter((_, i) => i !== index)
+		);
+		return to;
+	}
+	const steps = tr.steps.length;
+	removeCitation(tr, from);
+	return tr.mapping.slice(steps).map(to);
 }
 
 /**

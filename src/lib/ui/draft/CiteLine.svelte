@@ -4,7 +4,7 @@
 	import type { PreviewOutput } from '$lib/core/citing';
 	import { handHtml, type DocCite } from '$lib/core/manuscript';
 	import { creatorsOf, kindOf, shortAuthor, shortLabel, titleOf, yearOf } from '$lib/core/source';
-	import { hasNeighbour, joinWithNext, sayCitation, splitOff } from '$lib/editor/acts';
+	import { citationBeside, hasNeighbour, joinWithNext, moveToCitation, sayCitation, splitOff } from '$lib/editor/acts';
 	import { commitCite, sentenceWith, wordsBefore } from '$lib/editor/citing';
 	import type { CiteTarget, Draft } from '$lib/editor/draft.svelte';
 	import { library } from '../library.svelte';
@@ -14,6 +14,7 @@
 	import CiteRows from './CiteRows.svelte';
 	import HandWords from './HandWords.svelte';
 	import QuickSource from './QuickSource.svelte';
+	import type { Elsewhere } from './CiteRows.svelte';
 	import { CiteLineState } from './citeline.svelte';
 
 	let { draft, target: given }: { draft: Draft; target: CiteTarget } = $props();
@@ -130,12 +131,31 @@
 		commitCite(draft, target, $state.snapshot(line.cites) as DocCite[]);
 	}
 
-	/** The cite becomes a citation of its own right behind this one. */
-	function split(index: number) {
+	const elsewhere = $derived.by(() => {
+		if (!target.editing) return [];
+		const list: { to: Elsewhere; name: string }[] = [];
+		if (!target.inNote) list.push({ to: 'own', name: 'make a citation of its own' });
+		for (const [to, by] of [
+			['before', -1],
+			['behind', 1]
+		] as const) {
+			const other = citationBeside(draft, target.editing.id, by);
+			if (other) list.push({ to, name: `into the one ${to}: ${shortOf(other)}` });
+		}
+		return list;
+	});
+	const shortOf = (id: string) => {
+		const text = draft.output(id)?.text ?? '';
+		return text.length > 40 ? `${text.slice(0, 39)}…` : text;
+	};
+
+	/** The cite leaves this citation: to one of its own right behind, or into a neighbour. */
+	function move(index: number, to: Elsewhere) {
 		const at = line.cites.findIndex((_, k) => k === line.parts.slice(0, index).filter((p) => p.sourceId).length);
 		const cites = $state.snapshot(line.cites) as DocCite[];
 		commitCite(draft, target, cites);
-		splitOff(draft, target.editing!.id, at);
+		if (to === 'own') splitOff(draft, target.editing!.id, at);
+		else moveToCitation(draft, target.editing!.id, at, to === 'before' ? -1 : 1);
 	}
 
 	function keydown(e: KeyboardEvent) {
@@ -333,7 +353,7 @@
 		{/if}
 
 		{#if line.cites.length}
-			<CiteRows {line} onsplit={target.editing && !target.inNote ? split : undefined} />
+			<CiteRows {line} {elsewhere} onmove={move} />
 		{/if}
 		{#if line.gap !== null}
 			<p class="no">

@@ -1,3 +1,8 @@
+<script lang="ts" module>
+	/** A citation of its own, or the one before or behind this. */
+	export type Elsewhere = 'own' | 'before' | 'behind';
+</script>
+
 <script lang="ts">
 	/** The cites of the line, a row each: what comes before, the place, what comes after, the form. Line and rows are one. */
 	import { untrack } from 'svelte';
@@ -11,10 +16,11 @@
 
 	interface Props {
 		line: CiteLineState;
-		/** Makes a citation of its own of one cite; absent where that cannot be. */
-		onsplit?: (index: number) => void;
+		/** Where a cite can go out of this citation; none for a citation that is not in the text yet. */
+		elsewhere?: { to: Elsewhere; name: string }[];
+		onmove?: (index: number, to: Elsewhere) => void;
 	}
-	let { line, onsplit }: Props = $props();
+	let { line, elsewhere = [], onmove }: Props = $props();
 	let root = $state<HTMLElement | null>(null);
 	/** Places that were typed and are none, by row. */
 	let wrong = $state.raw<Record<number, string>>({});
@@ -142,14 +148,18 @@
 					>
 						{#each FORMS as f (f.form)}<option value={f.form}>{f.name}</option>{/each}
 					</select>
-					{#if onsplit && rows.length > 1}
-						<Btn
-							kind="quiet"
-							class="tiny"
-							label="Make a citation of its own of {p.query}"
-							title="A citation of its own"
-							onclick={() => onsplit?.(r.at)}>apart</Btn
+					{#if elsewhere.some((e) => e.to !== 'own' || rows.length > 1)}
+						<select
+							class="to"
+							aria-label="Put {p.query} elsewhere"
+							value=""
+							onchange={(e) => onmove?.(r.at, e.currentTarget.value as Elsewhere)}
 						>
+							<option value="" hidden>move</option>
+							{#each elsewhere as e (e.to)}
+								{#if e.to !== 'own' || rows.length > 1}<option value={e.to}>{e.name}</option>{/if}
+							{/each}
+						</select>
 					{/if}
 					<Btn
 						kind="quiet"
@@ -239,6 +249,10 @@
 		color: var(--ink-2);
 		text-overflow: ellipsis;
 		padding-right: 18px;
+	}
+	.to {
+		flex: 0 0 62px;
+		width: 62px;
 	}
 	.say {
 		color: var(--ink-2);

@@ -24,6 +24,8 @@
 					list.push({ pos: c.notePos >= 0 ? c.notePos : c.pos, what: 'A cited source is not in the library' });
 			}
 		}
+		for (const r of draft.reading.refs)
+			if (!draft.refNumber(r.target)) list.push({ pos: r.pos, what: 'A reference to a note that is not there' });
 		for (const e of edits)
 			if (e.old) list.push({ pos: e.pos, what: `Said by hand, and its basis has changed: ${e.now}` });
 		return list;

@@ -9,13 +9,17 @@
 	import Bar from '../parts/Bar.svelte';
 	import CiteLine from './CiteLine.svelte';
 	import DraftBar from './DraftBar.svelte';
-	import EntryMenu from './EntryMenu.svelte';
 	import Foot from './Foot.svelte';
 	import Margin from './Margin.svelte';
 	import Outline from './Outline.svelte';
-	import Shortcuts from './Shortcuts.svelte';
-	import StylePanel from './StylePanel.svelte';
 	import { citedElsewhere } from './recent.svelte';
+
+	// not needed for the first sight; fetched when the page is at rest
+	const later = {
+		style: () => import('./StylePanel.svelte'),
+		entry: () => import('./EntryMenu.svelte'),
+		keys: () => import('./Shortcuts.svelte')
+	};
 
 	let { id, at }: { id: string; at: number } = $props();
 	let draft = $state.raw<Draft | null>(null);
@@ -57,6 +61,9 @@
 			if (sheet) draft.mount(sheet);
 			citedElsewhere.note(id);
 			if (at >= 0) draft.goto(at);
+			const rest = window.requestIdleCallback ?? ((f: () => void) => setTimeout(f, 1500));
+			// a failure is said when the part is asked for
+			rest(() => Object.values(later).forEach((part) => void part().catch(() => undefined)));
 		})();
 		const hide = () => {
 			if (document.visibilityState === 'hidden') void draft?.save();
@@ -87,6 +94,10 @@
 <svelte:head><title>{draft?.title ?? 'Draft'} · Rapid Quill</title></svelte:head>
 <svelte:window onkeydown={keys} />
 
+{#snippet lost()}
+	<p class="missing" role="alert">This part did not arrive. Check the connection and try again.</p>
+{/snippet}
+
 {#if trouble}
 	<Bar here="" />
 	<main class="lost">
@@ -115,9 +126,17 @@
 		</div>
 		<Foot {draft} onkeys={() => (keysOpen = true)} />
 	</div>
-	{#if styleOpen}<StylePanel {draft} onclose={() => (styleOpen = false)} />{/if}
-	{#if draft.entryMenu}<EntryMenu {draft} sourceId={draft.entryMenu.sourceId} anchor={draft.entryMenu.anchor} />{/if}
-	<Shortcuts bind:open={keysOpen} />
+	{#if styleOpen}{#await later.style() then Panel}<Panel.default
+				{draft}
+				onclose={() => (styleOpen = false)}
+			/>{:catch}{@render lost()}{/await}{/if}
+	{#if draft.entryMenu}
+		{@const { sourceId, anchor } = draft.entryMenu}
+		{#await later.entry() then Menu}<Menu.default {draft} {sourceId} {anchor} />{:catch}{@render lost()}{/await}
+	{/if}
+	{#if keysOpen}{#await later.keys() then Keys}<Keys.default
+				bind:open={keysOpen}
+			/>{:catch}{@render lost()}{/await}{/if}
 {:else}
 	<Bar here="" />
 	<p class="lost">Opening the manuscript…</p>
@@ -158,6 +177,18 @@
 		border-bottom: 0;
 		border-radius: var(--r1) var(--r1) 0 0;
 		min-height: calc(100vh - var(--bar) - var(--foot) - 18px);
+	}
+	.missing {
+		position: fixed;
+		right: 16px;
+		bottom: calc(var(--foot) + 12px);
+		padding: 10px 14px;
+		background: var(--sheet);
+		border: 1px solid var(--line);
+		border-radius: var(--r2);
+		box-shadow: var(--lift);
+		color: var(--madder);
+		z-index: 30;
 	}
 	.lost {
 		padding: 80px 40px;

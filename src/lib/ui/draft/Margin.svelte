@@ -1,8 +1,13 @@
 <script lang="ts">
 	/** The margin: notes level with their marks, or slips level with their paragraphs; never overlapping. */
+	import { quoteRemarks } from '$lib/editor/quoting';
+	import { tick } from 'svelte';
+	import { MediaQuery } from 'svelte/reactivity';
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import Beside from './Beside.svelte';
 	import MarginNote from './MarginNote.svelte';
 	import MarginSlip from './MarginSlip.svelte';
+	import QuoteRemark from './QuoteRemark.svelte';
 	import { itemsBetween, slipsOf, stack, type MarginItem } from './margin';
 
 	let { draft, sheet }: { draft: Draft; sheet: HTMLElement | null } = $props();
@@ -14,10 +19,21 @@
 	let near = $state.raw({ from: 0, to: 0 });
 
 	const slips = $derived(draft.asNotes ? [] : slipsOf(draft.reading));
+	const remarks = $derived.by(() => {
+		void draft.formatted;
+		void draft.quotations;
+		return quoteRemarks(draft);
+	});
+	const remarkByKey = $derived(new Map(remarks.map((r) => [`q-${r.what}-${r.quotation.id}`, r])));
 	const all = $derived<MarginItem[]>(
 		[
 			...draft.reading.notes.map((n) => ({ key: n.id, pos: n.pos, anchor: n.id })),
-			...slips.map((s) => ({ key: `s-${s.ids[0]}`, pos: s.pos, anchor: s.ids[0] }))
+			...slips.map((s) => ({ key: `s-${s.ids[0]}`, pos: s.pos, anchor: s.ids[0] })),
+			...remarks.map((r) => ({
+				key: `q-${r.what}-${r.quotation.id}`,
+				pos: draft.reading.citations.find((c) => c.id === r.quotation.citation)?.pos ?? r.quotation.to,
+				anchor: r.quotation.citation
+			}))
 		].sort((a, b) => a.pos - b.pos)
 	);
 	/** The note that is written in stays, wherever the page is scrolled to. */
@@ -58,15 +74,41 @@
 		scheduled = 0;
 		if (!root || !draft.view) return;
 		look();
+		if (narrow.current) {
+			fold();
+			return;
+		}
 		const base = root.getBoundingClientRect().top;
 		const boxes = items.map((i) => {
-			const a = draft.anchor(i.anchor)?.getClientRects()[0];
+			const a = (draft.anchor(i.anchor) ?? draft.elementAt(i.pos))?.getClientRects()[0];
 			const el = root!.querySelector<HTMLElement>(`[data-key="${CSS.escape(i.key)}"]`);
 			return { key: i.key, wanted: a ? a.top - base - 3 : 0, height: el?.offsetHeight ?? 40 };
 		});
 		const next = stack(boxes);
 		if (next.size !== tops.size || [...next].some(([k, t]) => tops.get(k)?.top !== t.top)) tops = next;
 	}
+	/** A narrow window has no margin: what belongs to the selected citation or note hangs below its line. */
+	const narrow = new MediaQuery('(max-width: 760px)');
+	let foldTop = $state(0);
+	let foldBox = $state<HTMLElement | null>(null);
+	const folded = $derived.by(() => {
+		const id = writing || draft.selectedCitation;
+		if (!id) return [];
+		const own = remarks.filter((r) => r.quotation.citation === id).map((r) => `q-${r.what}-${r.quotation.id}`);
+		const slip = slips.find((s) => s.ids.includes(id));
+		return all.filter((i) => i.key === id || i.anchor === slip?.ids[0] || own.includes(i.key));
+	});
+	function fold() {
+		const id = writing || draft.selectedCitation;
+		const a = id ? draft.anchor(id)?.getClientRects() : undefined;
+		const page = sheet?.closest('.page')?.getBoundingClientRect();
+		if (!a?.length || !page) return;
+		const top = a[a.length - 1].bottom - page.top + 8;
+		if (top === foldTop) return;
+		foldTop = top;
+		void tick().then(() => foldBox?.scrollIntoView({ block: 'nearest' }));
+	}
+
 	let lookedAt = 0;
 	let rest: ReturnType<typeof setTimeout> | undefined;
 	/** A window's height beyond the window is drawn: looking again can wait until half of it has gone by, or for rest. */
@@ -86,6 +128,8 @@
 	$effect(() => {
 		void draft.revision;
 		void items;
+		void folded;
+		void narrow.current;
 		void draft.formatted;
 		schedule();
 	});
@@ -105,29 +149,48 @@
 	});
 </script>
 
+{#snippet content(key: string)}
+	{#if slipByKey.has(key)}
+		<MarginSlip {draft} slip={slipByKey.get(key)!} />
+	{:else if noteById.has(key)}
+		<MarginNote {draft} note={noteById.get(key)!} onresize={schedule} />
+	{:else if remarkByKey.has(key)}
+		<QuoteRemark {draft} remark={remarkByKey.get(key)!} />
+	{/if}
+{/snippet}
+
 <aside class="margin" bind:this={root} aria-label={draft.asNotes ? 'Notes' : 'Citations beside the text'}>
-	{#each items as item (item.key)}
-		{@const at = tops.get(item.key)}
-		<div
-			class="item"
-			data-key={item.key}
-			onfocusin={() => (writing = item.key)}
-			onfocusout={() => (writing = '')}
-			style:transform="translateY({at?.top ?? 0}px)"
-			style:visibility={at ? 'visible' : 'hidden'}
-		>
-			{#if at && at.top - at.wanted > 4}<i
-					class="tie"
-					style:height="{Math.min(at.top - at.wanted, 400)}px"
-					aria-hidden="true"
-				></i>{/if}
-			{#if slipByKey.has(item.key)}
-				<MarginSlip {draft} slip={slipByKey.get(item.key)!} />
-			{:else if noteById.has(item.key)}
-				<MarginNote {draft} note={noteById.get(item.key)!} onresize={schedule} />
-			{/if}
-		</div>
-	{/each}
+	<Beside {draft} />
+	{#if narrow.current}
+		{#if folded.length && !draft.side && !draft.cite}
+			<div class="fold" bind:this={foldBox} style:top="{foldTop}px">
+				{#each folded as item (item.key)}
+					<div onfocusin={() => (writing = item.key)} onfocusout={() => (writing = '')}>
+						{@render content(item.key)}
+					</div>
+				{/each}
+			</div>
+		{/if}
+	{:else}
+		{#each draft.side ? [] : items as item (item.key)}
+			{@const at = tops.get(item.key)}
+			<div
+				class="item"
+				data-key={item.key}
+				onfocusin={() => (writing = item.key)}
+				onfocusout={() => (writing = '')}
+				style:transform="translateY({at?.top ?? 0}px)"
+				style:visibility={at ? 'visible' : 'hidden'}
+			>
+				{#if at && at.top - at.wanted > 4}<i
+						class="tie"
+						style:height="{Math.min(at.top - at.wanted, 400)}px"
+						aria-hidden="true"
+					></i>{/if}
+				{@render content(item.key)}
+			</div>
+		{/each}
+	{/if}
 </aside>
 
 <style>
@@ -148,9 +211,27 @@
 		bottom: calc(100% - 10px);
 		border-left: 1px solid var(--line);
 	}
+	.fold {
+		position: absolute;
+		left: 12px;
+		right: 12px;
+		z-index: 5;
+		display: grid;
+		gap: 8px;
+		padding: 10px 4px;
+		background: var(--desk);
+		border: 1px solid var(--line);
+		border-radius: var(--r2);
+		box-shadow: var(--lift);
+		max-height: 45vh;
+		overflow: auto;
+	}
+	.fold :global(:is(.note, .slip, .remark)) {
+		max-width: none;
+	}
 	@media (max-width: 760px) {
 		.margin {
-			display: none;
+			display: contents;
 		}
 	}
 	@media print {

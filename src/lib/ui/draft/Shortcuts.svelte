@@ -8,6 +8,8 @@
 		[['Alt', 'N'], 'Your own note at the caret, or of the selected words'],
 		[['Alt', 'G'], 'Mark a gap: a source belongs here'],
 		[['@', '?'], 'The same, with a hint behind it'],
+		[['Alt', 'Q'], 'Excerpts, to quote one where the caret is'],
+		[['Alt', 'R'], 'Refer to a note by its number'],
 		[['Alt', 'PgDn'], 'Next citation or gap; Alt PgUp the one before'],
 		[['Ctrl', 'Z'], 'Undo; with Shift, do again'],
 		[['Ctrl', 'I'], 'Italic'],

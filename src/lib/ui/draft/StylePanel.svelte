@@ -6,6 +6,7 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { startFormatWorker } from '$lib/workers/format';
 	import Btn from '../parts/Btn.svelte';
+	import OwnRules from './OwnRules.svelte';
 	import { catalogue, FEATURED, featuredName, kindWords, noteUsed, usedLately, type StyleEntry } from './styles.svelte';
 
 	let { draft, onclose }: { draft: Draft; onclose: () => void } = $props();
@@ -260,6 +261,7 @@
 			{/if}
 			{#if catalogue.trouble}<p class="none">{catalogue.trouble}</p>{/if}
 		</div>
+		<OwnRules {draft} />
 	</div>
 	<div class="cmp">
 		<div class="stand" role="radiogroup" aria-label="Citations stand">

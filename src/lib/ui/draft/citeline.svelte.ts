@@ -46,6 +46,17 @@ export class CiteLineState {
 			const { line, chosen } = writeLine(cites, (id) => labelOf(library.sources.get(id), id));
 			this.text = line;
 			this.chosen = chosen.map((c) => ({ ...c, form: c.form === this.form ? null : c.form }));
+		} else if (target.chosen?.length) {
+			const cites = target.chosen.map((sourceId): DocCite => ({
+				sourceId,
+				locator: null,
+				prefix: '',
+				suffix: '',
+				form: 'parenthetical'
+			}));
+			const { line, chosen } = writeLine(cites, (id) => labelOf(library.sources.get(id), id));
+			this.text = line;
+			this.chosen = chosen.map((c) => ({ ...c, form: null }));
 		} else this.text = target.query;
 		this.caret = this.text.length;
 	}

@@ -1,0 +1,98 @@
+/** Excerpts put into an open draft as quotations and figures, and what is said about quotations there (need N21). */
+import { TextSelection } from 'prosemirror-state';
+import { blockRule, isBlock, wantsPlace, type BlockRule } from '$lib/core/citing';
+import {
+	departure,
+	insertBlock,
+	insertFigure,
+	insertRunIn,
+	keepQuotation,
+	restoreQuotation,
+	insertCitation,
+	newId,
+	schema,
+	type QuotationInfo,
+	type Quoting
+} from '$lib/core/manuscript';
+import type { Excerpt, Source } from '$lib/core/source';
+import type { Draft } from './draft.svelte';
+
+export const quoteRule = (draft: Draft): BlockRule => blockRule(draft.docStyle.id);
+
+/** How an excerpt would go in: by the style's rule for quotations, by its kind otherwise. */
+export function formOf(draft: Draft, e: Excerpt): 'run-in' | 'block' | 'figure' | 'words' | 'citation' {
+	if (e.kind === 'picture' && e.image) return 'figure';
+	if (e.kind === 'paraphrase') return 'words';
+	if (e.kind !== 'quotation') return 'citation';
+	return isBlock(quoteRule(draft), e.text) ? 'block' : 'run-in';
+}
+
+/** Puts an excerpt where the caret is, with its citation and place, in one step. */
+export function putExcerpt(draft: Draft, source: Source, e: Excerpt, form = formOf(draft, e)): boolean {
+	const { view, style } = draft;
+	if (!view || !style || draft.readOnly) return false;
+	const { $head, head } = view.state.selection;
+	if (!$head.parent.inlineContent) return false;
+	const q: Quoting = {
+		text: e.text,
+		cite: { sourceId: source.id, locator: e.locator ?? null, prefix: '', suffix: '', form: 'parenthetical' },
+		quotes: style.quotes,
+		placement: draft.placement,
+		american: style.american
+	};
+	const { tr } = view.state;
+	let end: number;
+	if (form === 'block') end = insertBlock(tr, head, q);
+	else if (form === 'figure') end = insertFigure(tr, head, e.image!, q);
+	else if (form === 'run-in') end = insertRunIn(tr, head, q);
+	else {
+		let pos = head;
+		if (form === 'words') {
+			const before = $head.parent.textBetween(0, $head.parentOffset, ' ', '\ufffc');
+			const words = `${before && !/\s$/.test(before) ? ' ' : ''}${e.text.trim()}`;
+			tr.insert(pos, schema.text(words));
+			pos += words.length;
+		}
+		end = insertCitation(tr, pos, newId(), [q.cite], q.placement);
+	}
+	tr.setSelection(TextSelection.near(tr.doc.resolve(end)));
+	draft.recent.set(source.id, draft.recent.size + 1);
+	draft.act(tr, form === 'figure' ? 'Picture added' : form === 'citation' ? 'Citation added' : 'Quotation added');
+	view.focus();
+	return true;
+}
+
+export interface QuoteRemark {
+	quotation: QuotationInfo;
+	what: 'departs' | 'no place';
+}
+
+/** What is to be said about the quotations of the text. */
+export function quoteRemarks(draft: Draft): QuoteRemark[] {
+	const out: QuoteRemark[] = [];
+	const { style } = draft;
+	if (!style) return out;
+	for (const quotation of draft.quotations) {
+		if (quotation.basis !== null && departure(quotation.basis, quotation.text) === 'silent')
+			out.push({ quotation, what: 'departs' });
+		const source = draft.source(draft.resolve(quotation.sourceId));
+		if (!quotation.located && source && wantsPlace(style, source.item.type)) out.push({ quotation, what: 'no place' });
+	}
+	return out;
+}
+
+export function restoreQuote(draft: Draft, q: QuotationInfo): void {
+	if (!draft.view || !draft.style) return;
+	const { tr } = draft.view.state;
+	restoreQuotation(tr, q, draft.style.quotes);
+	draft.act(tr, 'Quotation as in the excerpt');
+	draft.view.focus();
+}
+
+export function keepQuote(draft: Draft, q: QuotationInfo): void {
+	if (!draft.view) return;
+	const { tr } = draft.view.state;
+	keepQuotation(tr, q);
+	draft.act(tr, 'Quotation kept as it is');
+	draft.view.focus();
+}

@@ -1,0 +1,39 @@
+/** Going back to an earlier state of an open draft. */
+import { compareDocs, readDoc, storeDoc, type Comparison, type DocCite } from '$lib/core/manuscript';
+import { shortLabel } from '$lib/core/source';
+import { writeLocator } from '$lib/core/manuscript';
+import type { Version } from '$lib/data/db';
+import { keepVersion } from '$lib/data/manuscripts';
+import type { Draft } from './draft.svelte';
+
+/** What has changed since a version. @throws ManuscriptError where it cannot be read */
+export function sinceVersion(draft: Draft, v: Version): Comparison {
+	const label = (c: DocCite): string => {
+		const s = draft.source(draft.resolve(c.sourceId));
+		const l = s && shortLabel(s.item);
+		return `${l ? `${l.name} ${l.year}` : c.sourceId}${c.locator ? ` ${writeLocator(c.locator)}` : ''}`;
+	};
+	return compareDocs(readDoc(v.doc), draft.view!.state.doc, label);
+}
+
+/**
+ * Brings a version back in one step that undo takes back; the present state is kept as a version too.
+ * @throws ManuscriptError where it cannot be read, StorageError where the present cannot be kept; nothing is changed then
+ */
+export async function backTo(draft: Draft, v: Version): Promise<void> {
+	const { view } = draft;
+	if (!view || draft.readOnly) return;
+	const old = readDoc(v.doc);
+	await keepVersion({
+		manuscriptId: draft.id,
+		at: Date.now(),
+		title: draft.title,
+		doc: storeDoc(view.state.doc),
+		styleId: draft.docStyle.id
+	});
+	const { tr } = view.state;
+	tr.replaceWith(0, tr.doc.content.size, old.content);
+	for (const [name, value] of Object.entries(old.attrs)) tr.setDocAttribute(name, value);
+	draft.act(tr, 'An earlier state is back');
+	view.focus();
+}

@@ -1,0 +1,74 @@
+<script lang="ts">
+	/** Beside a quotation: that it departs from its excerpt, or says no place where the style wants one. */
+	import { keepQuote, restoreQuote, type QuoteRemark } from '$lib/editor/quoting';
+	import type { Draft } from '$lib/editor/draft.svelte';
+	import Btn from '../parts/Btn.svelte';
+
+	let { draft, remark }: { draft: Draft; remark: QuoteRemark } = $props();
+	const q = $derived(remark.quotation);
+</script>
+
+<div class="remark">
+	{#if remark.what === 'departs'}
+		<p class="head"><i class="diamond" aria-hidden="true"></i>Departs from the excerpt</p>
+		<p class="was">“{q.basis}”</p>
+		{#if !draft.readOnly}
+			<div class="acts">
+				<Btn kind="quiet" onclick={() => restoreQuote(draft, q)}>Restore its words</Btn>
+				<Btn kind="quiet" onclick={() => keepQuote(draft, q)}>Keep mine</Btn>
+			</div>
+		{/if}
+	{:else}
+		<p class="head quiet">
+			Quotation without a place
+			{#if q.citation && !draft.readOnly}
+				<button type="button" onclick={() => draft.editCitation(q.citation)}>add it</button>
+			{/if}
+		</p>
+	{/if}
+</div>
+
+<style>
+	.remark {
+		margin-left: 22px;
+		max-width: 262px;
+		font: 400 12px/1.4 var(--sans);
+		color: var(--ink-2);
+		padding: 1px 0 1px 12px;
+	}
+	.head {
+		display: flex;
+		gap: 7px;
+		align-items: baseline;
+		color: var(--marigold);
+	}
+	.head.quiet {
+		color: var(--ink-3);
+	}
+	.was {
+		font: 400 12.5px/1.45 var(--serif);
+		color: var(--ink);
+		padding: 3px 0 1px;
+		overflow-wrap: anywhere;
+		display: -webkit-box;
+		-webkit-line-clamp: 6;
+		line-clamp: 6;
+		-webkit-box-orient: vertical;
+		overflow: hidden;
+	}
+	button {
+		text-decoration: underline;
+		text-underline-offset: 3px;
+		color: var(--verdigris-strong);
+		cursor: pointer;
+	}
+	.acts {
+		display: flex;
+		flex-wrap: wrap;
+		margin-left: -8px;
+	}
+	.acts :global(.btn) {
+		padding: 4px 8px;
+		font-size: 12px;
+	}
+</style>
