@@ -10,7 +10,7 @@ const WORDS =
 	);
 
 /** A manuscript as it is stored; every paragraph has citations in turn, every fourth a note of the writer's own. */
-function manuscript(id, { words, citations, notes }, ids) {
+export function manuscript(id, { words, citations, notes }, ids) {
 	const text = (s) => ({ type: 'text', text: s });
 	const blocks = [{ type: 'heading', attrs: { level: 1 }, content: [text('A long manuscript')] }];
 	const LENGTH = 120;
@@ -126,19 +126,27 @@ export async function benchDraft(small) {
 				`  open: editable after ${(editable / 1000).toFixed(2)} s, formatted after ${(formatted / 1000).toFixed(2)} s`
 			);
 			await page.waitForTimeout(8000);
-			await page.evaluate(() => {
-				const all = document.querySelectorAll('.sheet-text > p');
-				const p = all[Math.floor(all.length / 2)];
-				p.scrollIntoView({ block: 'center' });
+			await page.evaluate(async () => {
+				const surface = document.querySelector('.surface');
+				surface.scrollTop = surface.scrollHeight / 2;
+				await new Promise((r) => setTimeout(r, 500));
+				const inSight = [...document.querySelectorAll('.sheet-text > :is(p, div)')].filter((el) => {
+					const box = el.getBoundingClientRect();
+					return box.height > 20 && box.top > 100 && box.top < 600;
+				});
+				const p = inSight.find((el) => el.querySelector('.cite')) ?? inSight[0];
 				const range = document.createRange();
 				range.selectNodeContents(p);
 				range.collapse(true);
-				document.querySelector('.sheet-text').focus();
+				document.querySelector('.sheet-text').focus({ preventScroll: true });
 				getSelection().removeAllRanges();
 				getSelection().addRange(range);
 			});
 			await page.waitForTimeout(500);
 			line('a key to paint', await keys(page, 60));
+			await page.evaluate(() => {
+				window.paragraph = getSelection().anchorNode.parentElement.closest('.sheet-text > *');
+			});
 			if (id === 'empty') continue;
 			const frames = await page.evaluate(async () => {
 				const surface = document.querySelector('.surface');
@@ -182,15 +190,15 @@ export async function benchDraft(small) {
 				await page.keyboard.press('Enter');
 				await page.waitForTimeout(150);
 				await page.evaluate(() => {
-					window.before = document.querySelectorAll('.sheet-text .cite').length;
+					const count = () => window.paragraph.querySelectorAll('.cite').length;
+					window.before = count();
 					window.cited = new Promise((ok) => {
 						document.addEventListener(
 							'keydown',
 							() => {
 								const begun = performance.now();
 								const look = () =>
-									document.querySelectorAll('.sheet-text .cite').length > window.before &&
-									!document.querySelector('.sheet-text .pending')
+									count() > window.before && !document.querySelector('.sheet-text .pending')
 										? ok(performance.now() - begun)
 										: requestAnimationFrame(look);
 								requestAnimationFrame(look);

@@ -54,7 +54,8 @@ import type { Desk } from './desk';
 import { editorPlugins, type Gestures } from './plugins';
 import { clipboardOf } from './clipboard';
 import { NoteEditors } from './note-editors';
-import { positionOf } from './positions';
+import { blockAt, blocksNear, positionOf } from './positions';
+import { Sleep } from './sleep';
 import { nodeViews, type ListView, type NoteView, type Refreshable } from './views';
 
 export type SaveState = 'saved' | 'saving' | 'failed' | 'read-only';
@@ -85,6 +86,8 @@ export interface CiteTarget {
 }
 
 const SAVE_DELAY = 400;
+/** Milliseconds of writing without a pause after which it is saved; in a long manuscript four times as many. */
+const LONGEST_UNSAVED = 900;
 /** A worker that has not answered after that many milliseconds has fallen over. */
 const LATE = 30_000;
 /** So many restarts within so many milliseconds are tried. */
@@ -115,8 +118,9 @@ export class Draft implements Desk {
 	side = $state<Side>('');
 	lastChange = $state('');
 	formatted = $state(false);
-	/** So long that only a part of it is laid out at a time. */
+	/** So long that only a part of it is in the page at a time (sleep.ts). */
 	readonly long: boolean;
+	private readonly sleep: Sleep | null;
 
 	view: EditorView | null = null;
 	worker: FormatWorker;
@@ -133,6 +137,7 @@ export class Draft implements Desk {
 	private saveTimer: ReturnType<typeof setTimeout> | null = null;
 	private statsTimer: ReturnType<typeof setTimeout> | null = null;
 	private dirty = false;
+	private unsavedSince = 0;
 	private loadedStyle = '';
 	/** When each source was cited last, in steps. */
 	readonly recent = new Map<string, number>();
@@ -157,6 +162,7 @@ export class Draft implements Desk {
 		this.initial = doc.attrs.style ? doc : schema.nodes.doc.create({ ...doc.attrs, style }, doc.content);
 		this.docStyle = style;
 		this.long = doc.childCount > LONG;
+		this.sleep = this.long ? new Sleep(() => this.noteEditors.positions()) : null;
 		this.uncited = m.uncited;
 		this.worker = this.startWorker();
 		if (readOnly) {
@@ -178,7 +184,7 @@ export class Draft implements Desk {
 		this.view = new EditorView(element, {
 			state,
 			editable: () => !this.readOnly,
-			nodeViews: nodeViews(this),
+			nodeViews: { ...nodeViews(this), ...this.sleep?.views() },
 			dispatchTransaction: (tr) => this.dispatch(tr),
 			attributes: {
 				class: 'sheet-text',
@@ -196,6 +202,7 @@ export class Draft implements Desk {
 			},
 			...clipboardOf(this)
 		});
+		this.sleep?.attach(this.view);
 		void this.loadStyle(this.docStyle);
 		this.stats();
 		// a new manuscript begins with its title
@@ -238,6 +245,7 @@ export class Draft implements Desk {
 		const view = this.view!;
 		const before = view.state;
 		const state = before.apply(tr);
+		this.sleep?.wakeFor(tr, state);
 		view.updateState(state);
 		if (tr.docChanged) {
 			this.dirty = true;
@@ -567,11 +575,30 @@ export class Draft implements Desk {
 		view?.focus();
 	}
 
+	/** Positions of the text within so many window heights of the window. */
+	near(by: number): { from: number; to: number } | null {
+		const { view } = this;
+		const surface = view?.dom.closest('.surface');
+		if (!view || !surface) return null;
+		const [first, last] = this.sleep?.near(by) ?? blocksNear(view.dom, surface, by);
+		let from = 0;
+		let to = 0;
+		view.state.doc.forEach((node, pos, i) => {
+			if (i === first) from = pos;
+			if (i === last) to = pos + node.nodeSize;
+		});
+		return { from, to };
+	}
+
 	/** The element of the sheet at a position of the text. */
 	elementAt(pos: number): HTMLElement | null {
 		if (!this.view || pos > this.view.state.doc.content.size) return null;
 		const { node } = this.view.domAtPos(pos);
-		return node instanceof HTMLElement ? node : node.parentElement;
+		const el = node instanceof HTMLElement ? node : node.parentElement;
+		if (el?.isConnected) return el;
+		// in a paragraph that is not in the page now
+		const block = this.view.nodeDOM(blockAt(this.view.state.doc, pos));
+		return block instanceof HTMLElement ? block : null;
 	}
 
 	// --- going places -----------------------------------------------------------------------------------------------
@@ -589,7 +616,7 @@ export class Draft implements Desk {
 	select(pos: number): void {
 		const view = this.view;
 		if (!view) return;
-		view.dispatch(view.state.tr.setSelection(NodeSelection.create(view.state.doc, pos)));
+		view.dispatch(view.state.tr.setSelection(NodeSelection.create(view.state.doc, pos)).scrollIntoView());
 		(view.nodeDOM(pos) as HTMLElement | null)?.scrollIntoView({ block: 'nearest' });
 		view.focus();
 	}
@@ -664,8 +691,12 @@ export class Draft implements Desk {
 	private scheduleSave(): void {
 		if (this.readOnly) return;
 		this.saveState = 'saving';
+		const now = performance.now();
 		if (this.saveTimer) clearTimeout(this.saveTimer);
-		this.saveTimer = setTimeout(() => void this.save(), SAVE_DELAY);
+		else this.unsavedSince = now;
+		// who writes without a pause is saved all the same
+		const longest = (this.long ? LONGEST_UNSAVED * 4 : LONGEST_UNSAVED) - (now - this.unsavedSince);
+		this.saveTimer = setTimeout(() => void this.save(), Math.max(0, Math.min(SAVE_DELAY, longest)));
 	}
 
 	async save(): Promise<void> {
@@ -701,6 +732,7 @@ export class Draft implements Desk {
 		await this.save();
 		if (this.statsTimer) clearTimeout(this.statsTimer);
 		this.noteEditors.destroy();
+		this.sleep?.detach();
 		this.view?.destroy();
 		this.view = null;
 		this.worker.stop();

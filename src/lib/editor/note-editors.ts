@@ -4,17 +4,17 @@ import { EditorView } from 'prosemirror-view';
 import { closeHistory } from 'prosemirror-history';
 import { StepMap } from 'prosemirror-transform';
 import type { Node } from 'prosemirror-model';
-import { newId, schema, textAround, textToNote } from '$lib/core/manuscript';
+import { newId, schema, textAround, textToNote, type Reading } from '$lib/core/manuscript';
 import { clipboardOf } from './clipboard';
 import type { Desk } from './desk';
 import { editorPlugins, type Gestures } from './plugins';
-import { nodeViews, type NoteView } from './views';
+import { nodeViews } from './views';
 
 /** What the notes need of the draft they are in. */
 export interface NoteHost extends Desk {
 	readonly view: EditorView | null;
 	readonly readOnly: boolean;
-	readonly notes: Map<string, NoteView>;
+	readonly reading: Reading;
 	lastChange: string;
 	gestures(inner: (() => EditorView | null) | null): Gestures;
 	openIfCitation(node: Node, pos: number, view: EditorView | null): boolean;
@@ -26,6 +26,14 @@ export class NoteEditors {
 
 	constructor(private readonly draft: NoteHost) {}
 
+	/** Where the notes stand that are being written or drawn. */
+	positions(): number[] {
+		return [...this.open.keys()].map((id) => this.posOf(id)).filter((pos) => pos >= 0);
+	}
+	private posOf(id: string): number {
+		return this.draft.reading.notes.find((n) => n.own && n.id === id)?.pos ?? -1;
+	}
+
 	/** The editor of a note, where it is drawn. */
 	get(id: string): EditorView | undefined {
 		return this.open.get(id);
@@ -33,11 +41,11 @@ export class NoteEditors {
 
 	/** Mounts the editor of one of the writer's notes in the margin. */
 	mount(id: string, element: HTMLElement): () => void {
-		const outer = this.draft.notes.get(id);
-		if (!outer || !this.draft.view) return () => {};
+		const at = this.posOf(id);
+		if (at < 0 || !this.draft.view) return () => {};
 		const inner: EditorView = new EditorView(element, {
 			state: EditorState.create({
-				doc: outer.node,
+				doc: this.draft.view.state.doc.nodeAt(at)!,
 				plugins: editorPlugins(
 					this.draft.gestures(() => this.open.get(id) ?? null),
 					{ inNote: true }
@@ -48,8 +56,8 @@ export class NoteEditors {
 			dispatchTransaction: (tr) => {
 				const { state, transactions } = inner.state.applyTransaction(tr);
 				inner.updateState(state);
-				const at = this.draft.notes.get(id)?.getPos();
-				if (tr.getMeta('outside') || at === undefined || !this.draft.view) return;
+				const at = this.posOf(id);
+				if (tr.getMeta('outside') || at < 0 || !this.draft.view) return;
 				const up = this.draft.view.state.tr;
 				const offset = StepMap.offset(at + 1);
 				for (const t of transactions) for (const step of t.steps) up.step(step.map(offset)!);
@@ -133,8 +141,8 @@ export class NoteEditors {
 	}
 
 	remove(id: string): void {
-		const at = this.draft.notes.get(id)?.getPos();
-		if (at === undefined || !this.draft.view) return;
+		const at = this.posOf(id);
+		if (at < 0 || !this.draft.view) return;
 		const node = this.draft.view.state.doc.nodeAt(at)!;
 		this.draft.view.dispatch(closeHistory(this.draft.view.state.tr.delete(at, at + node.nodeSize)));
 		this.draft.view.focus();

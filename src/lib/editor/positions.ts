@@ -11,3 +11,25 @@ export function positionOf(doc: Node, id: string): number {
 	});
 	return at;
 }
+
+/** First and last block of the text within so many window heights of the window. */
+export function blocksNear(text: Element, surface: Element, by: number): [number, number] {
+	const box = surface.getBoundingClientRect();
+	const blocks = text.children;
+	const at = (y: number) => {
+		let [a, b] = [0, blocks.length - 1];
+		while (a < b) {
+			const m = (a + b) >> 1;
+			if (blocks[m].getBoundingClientRect().bottom < y) a = m + 1;
+			else b = m;
+		}
+		return a;
+	};
+	return [at(box.top - box.height * by), at(box.bottom + box.height * by)];
+}
+
+/** The place before the block of the document that a position is in. */
+export function blockAt(doc: Node, pos: number): number {
+	const $pos = doc.resolve(Math.min(pos, doc.content.size));
+	return $pos.depth ? $pos.before(1) : pos;
+}

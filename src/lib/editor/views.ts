@@ -88,6 +88,8 @@ export class NoteView implements NodeView {
 		this.dom.className = 'mark own';
 		desk.registerNote(node.attrs.id, this);
 		this.refresh();
+		// it may have changed while its paragraph was not in the page
+		desk.noteChanged(node);
 	}
 
 	refresh(): void {

@@ -5,6 +5,7 @@ import { cleanHand, type Hand } from './hand';
 import { sectionLevel } from './outline';
 import type { DocCite, NoteTarget } from './schema';
 import { cleanSettings } from './settings';
+import { spotsOf, textBlocks } from './spots';
 
 /** How citations made in the running text are shown. */
 export type CitingForm = 'in-text' | 'footnotes' | 'endnotes';
@@ -91,9 +92,7 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 			cites
 		});
 	};
-	doc.descendants((node, pos) => {
-		if (node.isTextblock) block = pos;
-		if (anew && node.type.name === 'heading' && node.attrs.level <= anew) count.footnote = count.endnote = 0;
+	const spot = (node: Node, pos: number): void => {
 		switch (node.type.name) {
 			case 'citation': {
 				if (form === 'in-text') citation(node, pos, -1, 0, 0);
@@ -102,29 +101,36 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 					out.notes.push({ id: node.attrs.id, number: ++count[kind], kind, own: false, pos });
 					citation(node, pos, -1, ++running, count[kind]);
 				}
-				return false;
+				return;
 			}
 			case 'note': {
 				const kind = node.attrs.kind as 'footnote' | 'endnote';
 				out.notes.push({ id: node.attrs.id, number: ++count[kind], kind, own: true, pos });
 				const number = ++running;
-				node.descendants((inner, at) => {
-					if (inner.type.name === 'citation') citation(inner, pos + 1 + at, pos, number, count[kind]);
-					else if (inner.type.name === 'gap')
-						out.gaps.push({ id: inner.attrs.id, pos: pos + 1 + at, hint: inner.attrs.hint, inNote: true });
-					else if (inner.type.name === 'note_ref')
-						out.refs.push({ pos: pos + 1 + at, target: inner.attrs as NoteTarget });
+				textBlocks(node, (inner, start) => {
+					for (const s of spotsOf(inner)) {
+						const at = pos + 2 + start + s.at;
+						if (s.node.type.name === 'citation') citation(s.node, at, pos, number, count[kind]);
+						else if (s.node.type.name === 'gap') gap(s.node, at, true);
+						else if (s.node.type.name === 'note_ref') out.refs.push({ pos: at, target: s.node.attrs as NoteTarget });
+					}
 				});
-				return false;
+				return;
 			}
 			case 'note_ref':
 				out.refs.push({ pos, target: node.attrs as NoteTarget });
-				return false;
+				return;
 			case 'gap':
-				out.gaps.push({ id: node.attrs.id, pos, hint: node.attrs.hint, inNote: false });
-				return false;
+				gap(node, pos, false);
 		}
-		return true;
+	};
+	const gap = (node: Node, pos: number, inNote: boolean): void => {
+		out.gaps.push({ id: node.attrs.id, pos, hint: node.attrs.hint, inNote });
+	};
+	textBlocks(doc, (node, pos) => {
+		block = pos;
+		if (anew && node.type.name === 'heading' && node.attrs.level <= anew) count.footnote = count.endnote = 0;
+		for (const s of spotsOf(node)) spot(s.node, pos + 1 + s.at);
 	});
 	return out;
 }

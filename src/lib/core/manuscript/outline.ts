@@ -1,5 +1,6 @@
 /** Sections of a document with what they hold. */
 import type { Node } from 'prosemirror-model';
+import { spotsOf, textBlocks } from './spots';
 
 export interface Section {
 	/** Position of the heading; -1 for text before the first heading. */
@@ -16,7 +17,7 @@ export function readOutline(doc: Node): Section[] {
 	const sections: Section[] = [];
 	const top: Section = { pos: -1, title: '', level: 0, citations: 0, gaps: 0, bibliography: false };
 	let current = top;
-	doc.descendants((node, pos, parent) => {
+	textBlocks(doc, (node, pos, parent) => {
 		if (node.type.name === 'heading') {
 			current = {
 				pos,
@@ -27,9 +28,14 @@ export function readOutline(doc: Node): Section[] {
 				bibliography: parent?.type.name === 'bibliography'
 			};
 			sections.push(current);
-		} else if (node.type.name === 'citation') current.citations++;
-		else if (node.type.name === 'gap') current.gaps++;
-		return true;
+		}
+		const count = (block: Node) => {
+			for (const s of spotsOf(block))
+				if (s.node.type.name === 'citation') current.citations++;
+				else if (s.node.type.name === 'gap') current.gaps++;
+				else if (s.node.type.name === 'note') s.node.forEach(count);
+		};
+		count(node);
 	});
 	// the title of the manuscript is no section
 	const titled = sections[0]?.level === 1 ? sections.slice(1) : sections;

@@ -5,6 +5,7 @@ import { newId } from './ids';
 import { insertCitation, textAround } from './insert';
 import type { PlacementKind } from './placement';
 import { safeImage, schema, type DocCite } from './schema';
+import { spotsOf, textBlocks } from './spots';
 
 const { nodes, marks } = schema;
 
@@ -129,7 +130,8 @@ export type Departure = 'none' | 'shown' | 'silent';
 const norm = (s: string): string =>
 	s
 		.replace(/[“”„«»‘’‚‹›"']/g, "'")
-		.replace(/\s*'[\s']*/g, "'")
+		// stops stand inside or outside quotation marks by the style, not by the source
+		.replace(/[\s.,;:]*'[\s'.,;:]*/g, "'")
 		.replace(/[–—‐‑]/g, '-')
 		.replace(/\.\s?\.\s?\.(?:\s?\.)?/g, '…')
 		.replace(/\s+/g, ' ')
@@ -178,12 +180,26 @@ export interface QuotationInfo {
 const LEAST_WORDS = 5;
 const TYPED = /[“„«]([^“”„»]+)[”“»][.,;:!?]*\s?$/;
 
+const quoting = new WeakMap<Node, boolean>();
+
+/** Whether a block has words of an excerpt, or quotation marks and a citation. */
+function canQuote(block: Node): boolean {
+	let can = quoting.get(block);
+	if (can === undefined) {
+		let kept = false;
+		block.forEach((n) => (kept ||= n.isText && marks.quoted.isInSet(n.marks) !== undefined));
+		can = kept || (spotsOf(block).length > 0 && /[”“»]/.test(block.textContent));
+		quoting.set(block, can);
+	}
+	return can;
+}
+
 /** Finds all quotations of a document: kept excerpts by their marks, typed ones by their marks of quotation. */
 export function readQuotations(doc: Node): QuotationInfo[] {
 	const out: QuotationInfo[] = [];
 	const byMark = new Map<string, QuotationInfo>();
-	doc.descendants((block, pos, parent) => {
-		if (!block.isTextblock) return block.type !== nodes.note;
+	textBlocks(doc, (block, pos, parent) => {
+		if (!canQuote(block)) return;
 		const open: QuotationInfo[] = [];
 		let flat = '';
 		block.forEach((n, offset) => {
@@ -223,7 +239,6 @@ export function readQuotations(doc: Node): QuotationInfo[] {
 			}
 			flat += n.isText ? n.text! : '\ufffc';
 		});
-		return false;
 	});
 	for (const q of byMark.values()) q.text = doc.textBetween(q.from, q.to, ' ', '');
 	return out;

@@ -18,7 +18,8 @@
 	const later = {
 		style: () => import('./StylePanel.svelte'),
 		entry: () => import('./EntryMenu.svelte'),
-		keys: () => import('./Shortcuts.svelte')
+		keys: () => import('./Shortcuts.svelte'),
+		find: () => import('./FindBar.svelte')
 	};
 
 	let { id, at }: { id: string; at: number } = $props();
@@ -27,6 +28,7 @@
 	let sheet = $state<HTMLElement | null>(null);
 	let styleOpen = $state(false);
 	let keysOpen = $state(false);
+	let finding = $state(false);
 	// a narrow window has no room for the outline beside the sheet
 	let folded = $state(window.matchMedia('(max-width: 1120px)').matches);
 
@@ -84,6 +86,11 @@
 	});
 
 	function keys(e: KeyboardEvent) {
+		// the browser finds only what is in the page
+		if (draft?.long && (e.ctrlKey || e.metaKey) && e.key === 'f') {
+			e.preventDefault();
+			finding = true;
+		}
 		if (e.key === '?' && !(e.target as HTMLElement).closest('input, textarea, [contenteditable="true"]')) {
 			e.preventDefault();
 			keysOpen = true;
@@ -114,7 +121,7 @@
 			<Outline {draft} {folded} onfold={() => (folded = !folded)} />
 			<main class="surface">
 				<div class="page">
-					<article class="sheet" class:long={draft.long} lang={draft.style?.lang ?? 'en'}>
+					<article class="sheet" lang={draft.style?.lang ?? 'en'}>
 						<div bind:this={sheet}></div>
 					</article>
 					<Margin {draft} {sheet} />
@@ -134,6 +141,10 @@
 		{@const { sourceId, anchor } = draft.entryMenu}
 		{#await later.entry() then Menu}<Menu.default {draft} {sourceId} {anchor} />{:catch}{@render lost()}{/await}
 	{/if}
+	{#if finding}{#await later.find() then Find}<Find.default
+				{draft}
+				onclose={() => (finding = false)}
+			/>{:catch}{@render lost()}{/await}{/if}
 	{#if keysOpen}{#await later.keys() then Keys}<Keys.default
 				bind:open={keysOpen}
 			/>{:catch}{@render lost()}{/await}{/if}

@@ -48,25 +48,10 @@
 
 	/** Looks which part of the text is near the window: a window's height before it and behind it. */
 	function look() {
-		const view = draft.view;
-		const surface = sheet?.closest('.surface');
-		if (!view || !surface) return;
-		const box = surface.getBoundingClientRect();
-		lookedAt = surface.scrollTop;
-		const blocks = view.dom.children;
-		const at = (y: number) => {
-			let [a, b] = [0, blocks.length - 1];
-			while (a < b) {
-				const m = (a + b) >> 1;
-				if (blocks[m].getBoundingClientRect().bottom < y) a = m + 1;
-				else b = m;
-			}
-			return blocks[Math.max(0, a)];
-		};
-		const [first, last] = [at(box.top - box.height), at(box.bottom + box.height)];
-		if (!first || !last) return;
-		const from = view.posAtDOM(first, 0);
-		const to = view.posAtDOM(last, last.childNodes.length);
+		const next = draft.near(1);
+		if (!next) return;
+		lookedAt = sheet?.closest('.surface')?.scrollTop ?? 0;
+		const { from, to } = next;
 		if (from !== near.from || to !== near.to) near = { from, to };
 	}
 

@@ -1,0 +1,34 @@
+/** Walking a document by its text blocks. Blocks are never changed but replaced, so each is looked through once. */
+import type { Node } from 'prosemirror-model';
+
+export interface Spot {
+	node: Node;
+	/** Where it stands, from the beginning of the block's content. */
+	at: number;
+}
+
+const KINDS = new Set(['citation', 'note', 'gap', 'note_ref']);
+const known = new WeakMap<Node, Spot[]>();
+const NONE: Spot[] = [];
+
+/** Citations, notes, gaps and references of a text block in order; what stands within a note is not among them. */
+export function spotsOf(block: Node): Spot[] {
+	let list = known.get(block);
+	if (!list) {
+		list = NONE;
+		block.forEach((node, at) => {
+			if (KINDS.has(node.type.name)) (list = list === NONE ? [] : list)!.push({ node, at });
+		});
+		known.set(block, list);
+	}
+	return list;
+}
+
+/** Calls back for every text block outside notes, in order. */
+export function textBlocks(doc: Node, f: (block: Node, pos: number, parent: Node | null) => void): void {
+	doc.descendants((node, pos, parent) => {
+		if (!node.isTextblock) return true;
+		f(node, pos, parent);
+		return false;
+	});
+}
