@@ -1,0 +1,147 @@
+/** A manuscript so long that the page holds only a part of it. */
+import { expect, test, type Page } from '@playwright/test';
+import { openDesk, watchErrors } from './helpers';
+
+const PARAGRAPHS = 400;
+
+/** Puts a long manuscript into the database, past the app: every paragraph has a number, every fourth a citation. */
+async function openLong(page: Page): Promise<void> {
+	await openDesk(page);
+	await page.evaluate(async (count) => {
+		const words = 'the lamps of the lower quay burned all winter and nobody could say who had paid for the oil '.repeat(
+			5
+		);
+		const text = (s: string) => ({ type: 'text', text: s });
+		const style = { id: 'apa', title: 'APA 7th', form: 'in-text', locale: '' };
+		const content: unknown[] = [{ type: 'heading', attrs: { level: 1 }, content: [text('A long one')] }];
+		const open = indexedDB.open('rapid-quill');
+		await new Promise((ok, no) => {
+			open.onsuccess = ok;
+			open.onerror = no;
+		});
+		const table = (name: string, mode: IDBTransactionMode) => open.result.transaction(name, mode).objectStore(name);
+		const keys = await new Promise<IDBValidKey[]>((ok) => {
+			const r = table('sources', 'readonly').getAllKeys();
+			r.onsuccess = () => ok(r.result);
+		});
+		for (let i = 0; i < count; i++) {
+			const kids: unknown[] = [text(`Paragraph ${i}: ${words}`)];
+			if (i % 4 === 0) {
+				const cite = { sourceId: keys[i % keys.length], locator: null, prefix: '', suffix: '', form: 'parenthetical' };
+				kids.push({ type: 'citation', attrs: { id: `c${i}`, cites: [cite] } }, text('.'));
+			}
+			if (i === 200)
+				kids.push({
+					type: 'note',
+					attrs: { id: 'own', kind: 'footnote' },
+					content: [{ type: 'paragraph', content: [text('A note far away.')] }]
+				});
+			if (i % 50 === 0)
+				content.push({ type: 'heading', attrs: { level: 2 }, content: [text(`Section ${i / 50 + 1}`)] });
+			content.push({ type: 'paragraph', content: kids });
+		}
+		const list = { type: 'heading', attrs: { level: 2 }, content: [text('References')] };
+		content.push({ type: 'bibliography', attrs: { id: 'b' }, content: [list] });
+		const m = {
+			id: 'long',
+			title: 'A long one',
+			kind: 'Chapter',
+			doc: { version: 1, content: { type: 'doc', attrs: { style }, content } },
+			styleId: 'apa',
+			styleTitle: 'APA 7th',
+			locale: '',
+			form: 'in-text',
+			uncited: [],
+			authors: [],
+			strip: { sections: [], ticks: [], checks: [] },
+			words: 1,
+			createdAt: 1,
+			updatedAt: 1
+		};
+		await new Promise((ok, no) => {
+			const r = table('manuscripts', 'readwrite').put(m);
+			r.onsuccess = ok;
+			r.onerror = no;
+		});
+		open.result.close();
+	}, PARAGRAPHS);
+	await page.goto('/draft/long');
+	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toBeVisible();
+	await expect(page.locator('.entry').first()).toBeAttached();
+}
+
+const inSight = (page: Page, words: string) => page.getByText(words, { exact: false }).first();
+
+test('only what is near is in the page; it is found, written in, cited in, undone and saved as a whole', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openLong(page);
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(inSight(page, 'Paragraph 3:')).toBeVisible();
+	await expect(inSight(page, 'Paragraph 390:')).toBeHidden();
+
+	// by the outline, and there the place stands still while more is laid out
+	await page.getByRole('button', { name: /^Section 5/ }).click();
+	await expect(inSight(page, 'Paragraph 200:')).toBeInViewport();
+	const margin = page.getByRole('complementary', { name: 'Citations beside the text' });
+	await expect(margin.getByRole('textbox', { name: 'Your note 1' })).toBeVisible();
+	await page.waitForTimeout(400);
+	const still = (await inSight(page, 'Paragraph 200:').boundingBox())!.y;
+	await page.waitForTimeout(600);
+	expect(Math.abs((await inSight(page, 'Paragraph 200:').boundingBox())!.y - still)).toBeLessThan(3);
+
+	// a note written in while the text is scrolled far away is not lost
+	await margin.getByRole('textbox', { name: 'Your note 1' }).click();
+	await page.keyboard.press('End');
+	await page.keyboard.type(' Written');
+	await page.locator('.surface').evaluate((s) => (s.scrollTop = 0));
+	await expect(inSight(page, 'Paragraph 1:')).toBeVisible();
+	await page.keyboard.type(' on.');
+	await page.getByRole('button', { name: /^Section 5/ }).click();
+	await expect(margin.getByRole('textbox', { name: 'Your note 1' })).toHaveText('A note far away. Written on.');
+
+	// found by words, though most of them are not in the page
+	await sheet.focus();
+	await page.keyboard.press('Control+f');
+	const find = page.getByRole('searchbox', { name: 'Find in the text' });
+	await find.fill('paragraph 333:');
+	await page.keyboard.press('Enter');
+	await expect(page.getByText('1 of 1', { exact: true })).toBeVisible();
+	await expect(inSight(page, 'Paragraph 333:')).toBeInViewport();
+	await page.keyboard.press('Escape');
+	await page.keyboard.press('ArrowRight');
+	await page.keyboard.type(' here is new @hallam 1904');
+	await page.waitForTimeout(300);
+	await page.keyboard.press('Enter');
+	await page.keyboard.press('Enter');
+	await expect(sheet).toContainText('Paragraph 333: here is new (Hallam');
+
+	// scrolled away, then typed on: the page goes to the caret
+	await page.locator('.surface').evaluate((s) => (s.scrollTop = 0));
+	await expect(inSight(page, 'Paragraph 1:')).toBeVisible();
+	await page.keyboard.type(' and on');
+	await expect(inSight(page, 'Paragraph 333:')).toBeInViewport();
+	await expect(sheet).toContainText(/here is new \(Hallam[^)]*\) and on/);
+	await page.locator('.surface').evaluate((s) => (s.scrollTop = 0));
+	await expect(inSight(page, 'Paragraph 1:')).toBeVisible();
+	await page.keyboard.press('Control+z');
+	await expect(inSight(page, 'Paragraph 333:')).toBeInViewport();
+
+	// all of it is selected, copied and saved, asleep or not
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+	const kept = await page.evaluate(
+		() =>
+			new Promise<string>((ok) => {
+				const open = indexedDB.open('rapid-quill');
+				open.onsuccess = () => {
+					const r = open.result.transaction('manuscripts').objectStore('manuscripts').get('long');
+					r.onsuccess = () => ok(JSON.stringify(r.result.doc));
+				};
+			})
+	);
+	expect(kept.match(/Paragraph \d+:/g)).toHaveLength(PARAGRAPHS);
+	expect(kept).toContain('A note far away. Written on.');
+	expect(kept).toContain('here is new');
+	done();
+});
