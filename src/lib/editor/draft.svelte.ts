@@ -21,6 +21,7 @@ import {
 	readOutline,
 	readQuotations,
 	sameClusters,
+	sameSpots,
 	renameLists,
 	schema,
 	sectionAt,
@@ -103,7 +104,11 @@ export class Draft implements Desk {
 	saveState = $state<SaveState>('saved');
 	notices = $state<Notice[]>([]);
 	outline = $state.raw<Section[]>([]);
-	reading = $state.raw<Reading>({ clusters: [], citations: [], notes: [], gaps: [], refs: [] });
+	/** Citations and notes as views show them; positions follow typing with a short delay, everything else at once. */
+	shown = $state.raw<Reading>({ clusters: [], citations: [], notes: [], gaps: [], refs: [] });
+	private fresh: Reading = this.shown;
+	/** The document whose positions `fresh` does not have yet. */
+	private moved: Node | null = null;
 	words = $state.raw<WordCount>({ text: 0, notes: 0 });
 	list = $state.raw<EntryOutput[] | null>([]);
 	style = $state.raw<StyleInfo | null>(null);
@@ -241,6 +246,15 @@ export class Draft implements Desk {
 		};
 	}
 
+	/** Citations and notes with the positions they have now. */
+	get reading(): Reading {
+		if (this.moved) {
+			this.fresh = readCitations(this.moved, this.docForm(this.moved), this.resolve);
+			this.moved = null;
+		}
+		return this.fresh;
+	}
+
 	private dispatch(tr: Transaction): void {
 		const view = this.view!;
 		const before = view.state;
@@ -250,11 +264,14 @@ export class Draft implements Desk {
 		if (tr.docChanged) {
 			this.dirty = true;
 			this.title = followTitle(this.title, before.doc, state.doc);
-			this.read(state.doc);
+			// whoever types words moves what stands behind them, and changes nothing else about it
+			const typed = sameSpots(before.doc, state.doc);
+			if (typed) this.moved = state.doc;
+			else this.read(state.doc);
 			if (state.doc.attrs.style !== before.doc.attrs.style) {
 				this.docStyle = state.doc.attrs.style as DocStyle;
 				void this.loadStyle(this.docStyle);
-			} else if (!sameClusters(this.asked, this.reading.clusters)) void this.format();
+			} else if (!typed && !sameClusters(this.asked, this.reading.clusters)) void this.format();
 			this.stats();
 			this.scheduleSave();
 		}
@@ -271,7 +288,8 @@ export class Draft implements Desk {
 	/** Reads citations and notes; numbers are right at once, before anything is formatted. */
 	private read(doc: Node): void {
 		const reading = readCitations(doc, this.docForm(doc), this.resolve);
-		this.reading = reading;
+		this.moved = null;
+		this.fresh = this.shown = reading;
 		const numbers = new Map<string, number>();
 		for (const n of reading.notes) numbers.set(n.id, n.number);
 		const changed: string[] = [];
@@ -306,6 +324,7 @@ export class Draft implements Desk {
 			this.statsTimer = null;
 			if (!this.view) return;
 			const doc = this.view.state.doc;
+			if (this.moved) this.shown = this.reading;
 			this.outline = readOutline(doc);
 			this.words = countDoc(doc);
 			this.quotations = readQuotations(doc);

@@ -30,11 +30,13 @@ class Sleeper implements NodeView {
 	) {
 		this.height = guess(node);
 		this.dom.style.display = 'none';
-		this.dom.append(this.contentDOM);
 	}
 	show(awake: boolean): void {
 		this.asleep = !awake;
 		this.dom.style.display = awake ? '' : 'none';
+		// words that nobody sees are not even in the page: the browser walks through all there is when a key is pressed
+		if (awake) this.dom.append(this.contentDOM);
+		else this.contentDOM.remove();
 	}
 	/** Going to sleep and waking is none of the editor's business. */
 	ignoreMutation(m: { type: string; target: globalThis.Node }): boolean {

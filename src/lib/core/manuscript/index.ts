@@ -43,5 +43,6 @@ export {
 export { insertNoteRef, noteRefNumber } from './note-refs';
 export { cleanSettings, placementOf, type DocSettings } from './settings';
 export { compareDocs, type Comparison, type ComparedBlock } from './compare';
+export { sameSpots } from './spots';
 export { noteToText, textToNote, turnNote } from './notes';
 export { newId } from './ids';

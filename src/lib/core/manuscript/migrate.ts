@@ -65,6 +65,15 @@ export function readDoc(stored: StoredDoc): Node {
 	}
 }
 
+const written = new WeakMap<Node, unknown>();
+
+/** A document as it is kept; blocks that have not changed are written once, and must not be changed by who is given them. */
 export function storeDoc(doc: Node): StoredDoc {
-	return { version: SCHEMA_VERSION, content: doc.toJSON() };
+	const content: unknown[] = [];
+	doc.forEach((block) => {
+		let json = written.get(block);
+		if (!json) written.set(block, (json = block.toJSON()));
+		content.push(json);
+	});
+	return { version: SCHEMA_VERSION, content: { type: doc.type.name, attrs: doc.attrs, content } };
 }

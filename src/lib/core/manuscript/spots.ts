@@ -32,3 +32,19 @@ export function textBlocks(doc: Node, f: (block: Node, pos: number, parent: Node
 		return false;
 	});
 }
+
+/**
+ * Whether two states of a document differ in words alone: the same blocks, with the very same citations, notes, gaps and
+ * references in the same order. May say no where they are the same, never yes where they are not.
+ */
+export function sameSpots(before: Node, now: Node): boolean {
+	if (before.attrs !== now.attrs || before.childCount !== now.childCount) return false;
+	for (let i = 0; i < now.childCount; i++) {
+		const [a, b] = [before.child(i), now.child(i)];
+		if (a === b) continue;
+		if (!a.sameMarkup(b) || !a.isTextblock || a.type.name === 'heading') return false;
+		const [x, y] = [spotsOf(a), spotsOf(b)];
+		if (x.length !== y.length || x.some((s, k) => s.node !== y[k].node)) return false;
+	}
+	return true;
+}

@@ -89,7 +89,7 @@
 			formPreviews = [];
 			return;
 		}
-		const note = draft.asNotes || target.inNote ? draft.reading.notes.length + 1 : 0;
+		const note = draft.asNotes || target.inNote ? draft.shown.notes.length + 1 : 0;
 		void (async () => {
 			await draft.give(cites.map((c) => c.sourceId));
 			const p = await draft.worker.face.preview(cites, note);
@@ -114,7 +114,7 @@
 		})();
 	});
 
-	const handNow = $derived(draft.reading.citations.find((c) => c.id === target.editing?.id)?.pinned ?? null);
+	const handNow = $derived(draft.shown.citations.find((c) => c.id === target.editing?.id)?.pinned ?? null);
 	const shown = $derived.by(() => {
 		const out = draft.output(target.editing?.id ?? '');
 		return out ? out.html || out.lead : '';

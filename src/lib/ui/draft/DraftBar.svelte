@@ -14,17 +14,17 @@
 		return handEdits(draft);
 	});
 	const checks = $derived.by(() => {
-		const list: { pos: number; what: string }[] = draft.reading.gaps.map((g) => ({
+		const list: { pos: number; what: string }[] = draft.shown.gaps.map((g) => ({
 			pos: g.pos,
 			what: g.hint ? `Source needed: ${g.hint}` : 'Source needed'
 		}));
-		for (const c of draft.reading.citations) {
+		for (const c of draft.shown.citations) {
 			for (const x of c.cites) {
 				if (draft.missing.has(x.sourceId))
 					list.push({ pos: c.notePos >= 0 ? c.notePos : c.pos, what: 'A cited source is not in the library' });
 			}
 		}
-		for (const r of draft.reading.refs)
+		for (const r of draft.shown.refs)
 			if (!draft.refNumber(r.target)) list.push({ pos: r.pos, what: 'A reference to a note that is not there' });
 		for (const e of edits)
 			if (e.old) list.push({ pos: e.pos, what: `Said by hand, and its basis has changed: ${e.now}` });

@@ -1,11 +1,11 @@
 <script lang="ts">
 	import type { Draft } from '$lib/editor/draft.svelte';
 	let { draft, onkeys }: { draft: Draft; onkeys: () => void } = $props();
-	const sources = $derived(new Set(draft.reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId))).size);
+	const sources = $derived(new Set(draft.shown.citations.flatMap((c) => c.cites.map((x) => x.sourceId))).size);
 	const n = (x: number) => x.toLocaleString('en');
 	const many = (x: number, word: string) => `${n(x)} ${word}${x === 1 ? '' : 's'}`;
 	const note = $derived(
-		draft.selectedCitation ? draft.reading.notes.find((x) => x.id === draft.selectedCitation) : undefined
+		draft.selectedCitation ? draft.shown.notes.find((x) => x.id === draft.selectedCitation) : undefined
 	);
 	const where = $derived(
 		note
@@ -20,8 +20,8 @@
 	<span>{many(draft.words.text, 'word')}</span>
 	{#if draft.words.notes}<span>{n(draft.words.text + draft.words.notes)} with your notes</span>{/if}
 	<span
-		>{many(sources, 'source')}, {many(draft.reading.citations.length, 'citation')}{draft.reading.notes.length
-			? `, ${many(draft.reading.notes.length, 'note')}`
+		>{many(sources, 'source')}, {many(draft.shown.citations.length, 'citation')}{draft.shown.notes.length
+			? `, ${many(draft.shown.notes.length, 'note')}`
 			: ''}</span
 	>
 	<span class="spacer"></span>

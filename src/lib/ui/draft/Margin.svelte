@@ -18,7 +18,7 @@
 	/** Positions of the text near the window; what stands farther away is not drawn. */
 	let near = $state.raw({ from: 0, to: 0 });
 
-	const slips = $derived(draft.asNotes ? [] : slipsOf(draft.reading));
+	const slips = $derived(draft.asNotes ? [] : slipsOf(draft.shown));
 	const remarks = $derived.by(() => {
 		void draft.formatted;
 		void draft.quotations;
@@ -27,11 +27,11 @@
 	const remarkByKey = $derived(new Map(remarks.map((r) => [`q-${r.what}-${r.quotation.id}`, r])));
 	const all = $derived<MarginItem[]>(
 		[
-			...draft.reading.notes.map((n) => ({ key: n.id, pos: n.pos, anchor: n.id })),
+			...draft.shown.notes.map((n) => ({ key: n.id, pos: n.pos, anchor: n.id })),
 			...slips.map((s) => ({ key: `s-${s.ids[0]}`, pos: s.pos, anchor: s.ids[0] })),
 			...remarks.map((r) => ({
 				key: `q-${r.what}-${r.quotation.id}`,
-				pos: draft.reading.citations.find((c) => c.id === r.quotation.citation)?.pos ?? r.quotation.to,
+				pos: draft.shown.citations.find((c) => c.id === r.quotation.citation)?.pos ?? r.quotation.to,
 				anchor: r.quotation.citation
 			}))
 		].sort((a, b) => a.pos - b.pos)
@@ -44,7 +44,7 @@
 		return kept ? [...shown, kept].sort((a, b) => a.pos - b.pos) : shown;
 	});
 	const slipByKey = $derived(new Map(slips.map((s) => [`s-${s.ids[0]}`, s])));
-	const noteById = $derived(new Map(draft.reading.notes.map((n) => [n.id, n])));
+	const noteById = $derived(new Map(draft.shown.notes.map((n) => [n.id, n])));
 
 	/** Looks which part of the text is near the window: a window's height before it and behind it. */
 	function look() {

@@ -10,7 +10,7 @@
 	const on = $derived(draft.selectedCitation === note.id);
 	const edit = $derived.by(() => {
 		void draft.revision;
-		return draft.reading.citations.find((c) => c.id === note.id)?.pinned
+		return draft.shown.citations.find((c) => c.id === note.id)?.pinned
 			? handEdits(draft).find((e) => e.id === note.id)
 			: undefined;
 	});

@@ -16,14 +16,14 @@
 	}
 	const rows = $derived.by(() => {
 		void draft.revision;
-		const notes: Row[] = draft.reading.notes.map((n) => ({
+		const notes: Row[] = draft.shown.notes.map((n) => ({
 			key: n.id,
 			number: n.number,
 			words: noteWords(draft, n),
 			target: { note: n.id, source: '' }
 		}));
 		const first: Row[] = [];
-		for (const c of draft.reading.citations)
+		for (const c of draft.shown.citations)
 			for (const { sourceId } of c.cites) {
 				const source = draft.source(sourceId);
 				const target = { note: '', source: sourceId };

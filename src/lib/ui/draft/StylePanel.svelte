@@ -68,7 +68,7 @@
 		void catalogue.load();
 		search?.focus();
 		const ready = (async () => {
-			const items = [...new Set(draft.reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)))]
+			const items = [...new Set(draft.shown.citations.flatMap((c) => c.cites.map((x) => x.sourceId)))]
 				.map((id) => draft.source(id)?.item)
 				.filter((i) => i !== undefined)
 				.map((i) => $state.snapshot(i));
@@ -157,7 +157,7 @@
 		if (!r || !draft.view) return [];
 		const doc = draft.view.state.doc;
 		const out = new Map(r.changed.map((c) => [c.id, c]));
-		return draft.reading.citations
+		return draft.shown.citations
 			.filter((c) => c.notePos < 0)
 			.slice(0, 3)
 			.map((c, i) => {
