@@ -217,7 +217,8 @@ export class Sleep {
 			if (!s) return;
 			const inside = i >= wakeFrom && i <= wakeTo;
 			const stays = !s.asleep && i >= keepFrom && i <= keepTo;
-			const awake = inside || stays || held.has(el);
+			// a text that begins with what is not displayed is searched by the browser at every focus
+			const awake = inside || stays || i === 0 || held.has(el);
 			if (awake === s.asleep) s.show(awake);
 			if (inside || stays) {
 				if (first < 0) first = i;
