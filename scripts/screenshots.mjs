@@ -63,6 +63,17 @@ const SHOTS = {
 		await p.locator('ins').filter({ hasText: 'see also' }).waitFor();
 		await p.waitForTimeout(400);
 	},
+	excerpts: async (p) => {
+		await p.goto(`${base}/draft/shore`);
+		await ready(p);
+		await p.getByRole('button', { name: /^Methods/ }).click();
+		await p.getByText('Traps were standardised').click();
+		await p.keyboard.press('Alt+q');
+		await p.getByRole('button', { name: 'Quote as a block' }).click();
+		await p.locator('.sheet-text blockquote').waitFor();
+		await p.locator('.sheet-text blockquote').scrollIntoViewIfNeeded();
+		await p.waitForTimeout(500);
+	},
 	'by-hand': async (p) => {
 		await p.goto(`${base}/draft/shore`);
 		await ready(p);

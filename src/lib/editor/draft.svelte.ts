@@ -39,9 +39,11 @@ import {
 	type WordCount
 } from '$lib/core/manuscript';
 import {
+	cleanHouse,
 	listHeading,
 	type ClusterOutput,
 	type EntryOutput,
+	type HouseRules,
 	type SessionResult,
 	type StyleInfo
 } from '$lib/core/citing';
@@ -150,6 +152,9 @@ export class Draft implements Desk {
 	readonly readOnly: boolean;
 	/** What the manuscript decides over the style. */
 	settings = $state.raw<DocSettings>(cleanSettings(null));
+	/** House rules over the style. */
+	house = $state.raw<HouseRules>(cleanHouse(null));
+	private houseGiven: HouseRules | null = null;
 	/** Quotations of the text, kept and typed. */
 	quotations = $state.raw<QuotationInfo[]>([]);
 	/** Entries said by hand. */
@@ -271,7 +276,8 @@ export class Draft implements Desk {
 			if (state.doc.attrs.style !== before.doc.attrs.style) {
 				this.docStyle = state.doc.attrs.style as DocStyle;
 				void this.loadStyle(this.docStyle);
-			} else if (!typed && !sameClusters(this.asked, this.reading.clusters)) void this.format();
+			} else if (!typed && (this.house !== this.houseGiven || !sameClusters(this.asked, this.reading.clusters)))
+				void this.format();
 			this.stats();
 			this.scheduleSave();
 		}
@@ -298,6 +304,7 @@ export class Draft implements Desk {
 		if (doc.attrs.set !== this.setRead) {
 			this.setRead = doc.attrs.set;
 			this.settings = cleanSettings(doc.attrs.set);
+			this.house = cleanHouse(this.settings.house);
 		}
 		if (doc.attrs.hand !== this.handsRead) {
 			this.handsRead = doc.attrs.hand;
@@ -402,6 +409,12 @@ export class Draft implements Desk {
 		await this.worker.face.putSources(next, gone);
 		return true;
 	}
+	/** Tells the worker the house rules, once they are others. */
+	private async giveHouse(): Promise<void> {
+		if (this.houseGiven === this.house) return;
+		this.houseGiven = this.house;
+		await this.worker.face.useHouse($state.snapshot(this.house));
+	}
 	private *listed(): Generator<string> {
 		for (const c of this.reading.clusters) for (const x of c.cites) yield x.sourceId;
 		for (const id of this.uncited) yield this.resolve(id);
@@ -457,6 +470,7 @@ export class Draft implements Desk {
 		}
 		this.worker = this.startWorker();
 		this.given.clear();
+		this.houseGiven = null;
 		this.loadedStyle = '';
 		void this.loadStyle(this.docStyle);
 	}
@@ -471,6 +485,7 @@ export class Draft implements Desk {
 		const clusters = this.reading.clusters;
 		this.asked = clusters;
 		await this.give(this.listed());
+		await this.giveHouse();
 		const { worker } = this;
 		const result = await whenLate(
 			worker.face.format({ clusters, uncited: this.uncited.map(this.resolve), serial }),
@@ -495,6 +510,7 @@ export class Draft implements Desk {
 		const serial = ++this.serial;
 		const clusters = this.reading.clusters;
 		await this.give(this.listed());
+		await this.giveHouse();
 		return (await this.worker.face.format({ clusters, uncited: this.uncited.map(this.resolve), serial, full: true }))!;
 	}
 

@@ -1,6 +1,12 @@
 /** The formatting worker: one session, its sources, its style. */
 import * as Comlink from 'comlink';
-import { createSession, type SessionResult, type PreviewOutput, type StyleInfo } from '$lib/core/citing';
+import {
+	createSession,
+	type HouseRules,
+	type SessionResult,
+	type PreviewOutput,
+	type StyleInfo
+} from '$lib/core/citing';
 import {
 	expandTree,
 	fallbackChain,
@@ -44,6 +50,11 @@ export interface FormatJob {
 const face = {
 	putSources(items: Item[], gone: string[]): void {
 		session.putSources(items, gone);
+	},
+
+	/** House rules of the manuscript, from now on. */
+	useHouse(rules: HouseRules): void {
+		session.useHouse(rules);
 	},
 
 	/** Takes a catalogue style by id, or a style as XML. */

@@ -11,6 +11,7 @@ export {
 	type CiteForm
 } from './line';
 export { blockRule, isBlock, ruleInWords, wantsPlace, type BlockRule } from './quoting';
+export { cleanHouse, isAdjusted, readAbbreviations, type HouseRules } from './house';
 export { nearestStyle } from './nearest';
 export { styleInfo, listHeading, FEATURED, featuredName, type StyleInfo } from './kind';
 export {

@@ -16,6 +16,7 @@ import {
 	type Tree,
 	type Warning
 } from '../csl';
+import { cleanHouse, houseItems, type HouseRules } from './house';
 import { styleInfo, type StyleInfo } from './kind';
 
 export interface ClusterOutput {
@@ -61,6 +62,8 @@ export interface Job {
 export interface Session {
 	putSources(items: Item[], gone: string[]): void;
 	useStyle(id: string, title: string, tree: Tree, locales: LocaleSource, lang?: string): StyleInfo;
+	/** House rules of the manuscript from now on. */
+	useHouse(rules: HouseRules): void;
 	format(job: Job): SessionResult;
 	/** Cites as they would stand in the manuscript that was formatted last. */
 	preview(cites: Cluster['cites'], noteNumber: number): PreviewOutput;
@@ -69,6 +72,11 @@ export interface Session {
 
 export function createSession(): Session {
 	const items = new Map<string, Item>();
+	let house = houseItems(cleanHouse(null));
+	const getItem = (id: string): Item | undefined => {
+		const item = items.get(id);
+		return item && house(item);
+	};
 	let processor: Processor | null = null;
 	let info: StyleInfo | null = null;
 	let shown = new Map<string, unknown>();
@@ -89,11 +97,14 @@ export function createSession(): Session {
 		},
 		useStyle(id, title, tree, locales, lang) {
 			const style = compileStyle(tree, { locales, lang });
-			processor = createProcessor({ style, getItem: (x) => items.get(x) });
+			processor = createProcessor({ style, getItem });
 			info = styleInfo(id, title, style);
 			shown = new Map();
 			list = undefined;
 			return info;
+		},
+		useHouse(rules) {
+			house = houseItems(rules);
 		},
 		format(job) {
 			last = job;

@@ -11,8 +11,7 @@ import {
 	handRuns,
 	noteRefNumber,
 	readCitations,
-	type CitingForm,
-	type NoteTarget
+	type CitingForm
 } from '../manuscript';
 
 export type FinalInline =
@@ -52,11 +51,14 @@ export interface Formatted {
 	hanging: boolean;
 	aligned: boolean;
 	lang: string;
+	/** The id a source has now, should it have been merged into another. */
+	resolve?: (id: string) => string;
 }
 
 /** Joins a document and what its citations show. */
 export function toFinal(doc: Node, title: string, authors: string[], form: CitingForm, f: Formatted): FinalDoc {
-	const reading = readCitations(doc, form);
+	const resolve = f.resolve ?? ((id: string) => id);
+	const reading = readCitations(doc, form, resolve);
 	const numbers = new Map(reading.notes.map((n) => [n.id, n.number]));
 	const asNotes = form !== 'in-text';
 	const hands = cleanEntryHands(doc.attrs.hand);
@@ -111,7 +113,10 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					break;
 				}
 				case 'note_ref': {
-					const n = noteRefNumber(reading, node.attrs as NoteTarget);
+					const n = noteRefNumber(reading, {
+						note: node.attrs.note as string,
+						source: resolve(node.attrs.source as string)
+					});
 					out.push({ t: 'text', run: { text: n ? String(n) : '[no such note]' } });
 					break;
 				}

@@ -99,7 +99,11 @@ test('numbers begin anew with every section of the highest level; the processor 
 });
 
 test('settings from outside are made whole', () => {
-	assert.deepEqual(cleanSettings({ placement: 'up', noteNumbers: 3 }), { placement: 'style', noteNumbers: 'through' });
+	assert.deepEqual(cleanSettings({ placement: 'up', noteNumbers: 3 }), {
+		placement: 'style',
+		noteNumbers: 'through',
+		house: {}
+	});
 	assert.deepEqual(cleanSettings(null), cleanSettings({}));
 });
 

@@ -6,6 +6,8 @@ export interface DocSettings {
 	placement: 'style' | 'before' | 'behind';
 	/** Note numbers run through the manuscript, or begin anew with every section. */
 	noteNumbers: 'through' | 'section';
+	/** House rules over the style, as citing/house.ts reads them. */
+	house: Record<string, unknown>;
 }
 
 /** Settings from outside, made whole. */
@@ -13,7 +15,8 @@ export function cleanSettings(raw: unknown): DocSettings {
 	const r = (raw ?? {}) as Partial<Record<keyof DocSettings, unknown>>;
 	return {
 		placement: r.placement === 'before' || r.placement === 'behind' ? r.placement : 'style',
-		noteNumbers: r.noteNumbers === 'section' ? 'section' : 'through'
+		noteNumbers: r.noteNumbers === 'section' ? 'section' : 'through',
+		house: r.house && typeof r.house === 'object' ? (r.house as Record<string, unknown>) : {}
 	};
 }
 

@@ -1,5 +1,6 @@
 <script lang="ts">
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import { isAdjusted } from '$lib/core/citing';
 	import { handText } from '$lib/core/manuscript';
 	import { handEdits } from '$lib/editor/acts';
 	import Btn from '../parts/Btn.svelte';
@@ -9,6 +10,7 @@
 	let { draft, styleOpen, onstyle }: { draft: Draft; styleOpen: boolean; onstyle: () => void } = $props();
 	const words = { saved: 'Saved', saving: 'Saving…', failed: 'Not saved', 'read-only': 'Read only' };
 	const forms = { 'in-text': 'in text', footnotes: 'footnotes', endnotes: 'endnotes' };
+	const adjusted = $derived(isAdjusted(draft.house) || draft.settings.placement !== 'style');
 	const edits = $derived.by(() => {
 		void draft.revision;
 		return handEdits(draft);
@@ -69,9 +71,9 @@
 		onclick={onstyle}
 		expanded={styleOpen}
 		title="Citation style"
-		label="Citation style: {draft.docStyle.title}, {forms[draft.docStyle.form]}"
+		label="Citation style: {draft.docStyle.title}, {forms[draft.docStyle.form]}{adjusted ? ', adjusted' : ''}"
 	>
-		<b>{draft.docStyle.title}</b> <span class="form">{forms[draft.docStyle.form]}</span>
+		<b>{draft.docStyle.title}</b> <span class="form">{forms[draft.docStyle.form]}{adjusted ? ', adjusted' : ''}</span>
 		<AngleDownOutline class="icon" />
 	</Btn>
 	{#if checks.length || edits.length}

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Choosing a style: the list, and beside it one's own text as it would become. */
-	import { onMount } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { nearestStyle, type SessionResult, type StyleInfo } from '$lib/core/citing';
 	import { placeCitations, placementOf, readCitations, type CitingForm } from '$lib/core/manuscript';
 	import type { Draft } from '$lib/editor/draft.svelte';
@@ -73,6 +73,7 @@
 				.filter((i) => i !== undefined)
 				.map((i) => $state.snapshot(i));
 			await worker.face.putSources(items, []);
+			await worker.face.useHouse($state.snapshot(draft.house));
 			now = await draft.everything();
 			await show(picked.id, picked.title);
 		})();
@@ -86,6 +87,21 @@
 			worker.stop();
 		};
 	});
+
+	// what is decided over the style shows in both columns
+	// svelte-ignore state_referenced_locally
+	let seenRules = draft.settings;
+	$effect(() => {
+		const rules = draft.settings;
+		if (rules === seenRules) return;
+		seenRules = rules;
+		untrack(() => void again());
+	});
+	async function again() {
+		await worker.face.useHouse($state.snapshot(draft.house));
+		now = await draft.everything();
+		await show(picked.id, picked.title);
+	}
 
 	async function show(id: string, title: string) {
 		picked = { id, title };

@@ -4,6 +4,7 @@
 	import { db, type Manuscript } from '$lib/data/db';
 	import {
 		cleanEntryHands,
+		cleanSettings,
 		entryInHand,
 		readDoc,
 		readCitations,
@@ -11,7 +12,7 @@
 		type EntryHands
 	} from '$lib/core/manuscript';
 	import { toFinal, writeHtml, type FinalDoc } from '$lib/core/document';
-	import type { SessionResult } from '$lib/core/citing';
+	import { cleanHouse, type SessionResult } from '$lib/core/citing';
 	import type { Source } from '$lib/core/source';
 	import { startFormatWorker } from '$lib/workers/format';
 	import { library } from '../library.svelte';
@@ -62,6 +63,7 @@
 					cited.map((s) => $state.snapshot(s.item)),
 					[]
 				);
+				await worker.face.useHouse(cleanHouse(cleanSettings(doc.attrs.set).house));
 				let answer = await worker.face.useStyle(style.id, style.title, style.locale);
 				const problems: string[] = [];
 				if (!answer.ok) {
@@ -81,7 +83,8 @@
 					entries: r.bibliography?.map((e) => ({ id: e.id, runs: e.runs ?? [] })) ?? null,
 					hanging: r.style.hangingIndent,
 					aligned: Boolean(r.style.secondFieldAlign),
-					lang: r.style.lang
+					lang: r.style.lang,
+					resolve: library.resolve
 				});
 				if (reading.gaps.length)
 					problems.push(
