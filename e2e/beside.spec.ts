@@ -253,3 +253,26 @@ test('a narrow window folds the margin below the line', async ({ page }) => {
 	await expect(note).toContainText('Or so I hope.');
 	await expectAccessible(page);
 });
+
+test('the pointer shows what in the text and what in the margin belong together; kept places are offered', async ({
+	page
+}) => {
+	await openDraft(page, 'shore');
+	const cite = sheetOf(page)
+		.getByRole('button', { name: /Citation: \(Abara, 1931\)/ })
+		.first();
+	const slip = page
+		.getByRole('complementary', { name: 'Citations beside the text' })
+		.getByRole('button', { name: /Abara 1931/ })
+		.first();
+	await slip.hover();
+	await expect(cite).toHaveClass(/\blit\b/);
+	await page.getByRole('banner').hover();
+	await expect(cite).not.toHaveClass(/\blit\b/);
+	await cite.hover();
+	await expect(slip).toHaveClass(/\bhere\b/);
+	await cite.dblclick();
+	const place = page.getByLabel('Place of Abara 1931');
+	const offered = await place.evaluate((el: HTMLInputElement) => [...el.list!.options].map((o) => o.value));
+	expect(offered).toEqual(['p 14', 'p 17']);
+});

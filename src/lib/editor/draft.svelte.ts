@@ -119,6 +119,8 @@ export class Draft implements Desk {
 	revision = $state(0);
 	here = $state(-1);
 	selectedCitation = $state<string | null>(null);
+	/** The citation or note that the pointer is on, in the text or in the margin. */
+	hovered = $state<string | null>(null);
 	cite = $state.raw<CiteTarget | null>(null);
 	entryMenu = $state.raw<{ sourceId: string; anchor: HTMLElement } | null>(null);
 	missing = $state.raw<Set<string>>(new Set());
@@ -672,6 +674,14 @@ export class Draft implements Desk {
 
 	openEntry(sourceId: string, anchor: HTMLElement): void {
 		this.entryMenu = { sourceId, anchor };
+	}
+
+	/** Shows what in the text and what in the margin belong together. */
+	pair(id: string | null): void {
+		if (id === this.hovered) return;
+		if (this.hovered) this.anchor(this.hovered)?.classList.remove('lit');
+		this.hovered = id;
+		if (id) this.anchor(id)?.classList.add('lit');
 	}
 
 	lightUp(sourceId: string | null): void {

@@ -10,6 +10,7 @@
 	import { dragHandle, dragHandleZone } from 'svelte-dnd-action';
 	import type { CiteForm } from '$lib/core/citing';
 	import { readLocator, writeLocator } from '$lib/core/manuscript';
+	import { library } from '../library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { CloseOutline } from '../parts/icons';
 	import type { CiteLineState } from './citeline.svelte';
@@ -43,6 +44,14 @@
 		{ form: 'year-only', name: 'without the author' },
 		{ form: 'author-only', name: 'author only' }
 	];
+
+	/** Places that excerpts of the source were kept with. */
+	function keptPlaces(id: string): { place: string; words: string }[] {
+		const out = new Map<string, string>();
+		for (const e of library.sources.get(id)?.excerpts ?? [])
+			if (e.locator) out.set(writeLocator(e.locator), e.text.slice(0, 60));
+		return [...out].map(([at, words]) => ({ place: at, words }));
+	}
 
 	function place(r: Row, text: string) {
 		const said = text.trim();
@@ -130,10 +139,14 @@
 						class:bad={wrong[r.id]}
 						value={wrong[r.id] ?? writeLocator(p.locator)}
 						placeholder="page"
+						list="kept-{r.id}"
 						aria-label="Place of {p.query}"
 						aria-invalid={Boolean(wrong[r.id])}
 						onchange={(e) => place(r, e.currentTarget.value)}
 					/>
+					<datalist id="kept-{r.id}">
+						{#each keptPlaces(p.sourceId) as k (k.place)}<option value={k.place}>{k.words}</option>{/each}
+					</datalist>
 					<input
 						class="words"
 						value={p.suffix.replace(/^,\s*/, '')}

@@ -85,6 +85,11 @@
 		if (d && library.ready) untrack(() => void d.useLibrary(sources, library.resolve));
 	});
 
+	/** The citation or note under the pointer. */
+	function ofPointer(e: PointerEvent): string | null {
+		const el = (e.target as HTMLElement).closest<HTMLElement>('[data-citation], [data-note]');
+		return el?.dataset.citation ?? el?.dataset.note ?? null;
+	}
 	function keys(e: KeyboardEvent) {
 		// the browser finds only what is in the page
 		if (draft?.long && (e.ctrlKey || e.metaKey) && e.key === 'f') {
@@ -122,7 +127,12 @@
 			<main class="surface">
 				<div class="page">
 					<article class="sheet" lang={draft.style?.lang ?? 'en'}>
-						<div bind:this={sheet}></div>
+						<!-- svelte-ignore a11y_no_static_element_interactions -->
+						<div
+							bind:this={sheet}
+							onpointerover={(e) => draft?.pair(ofPointer(e))}
+							onpointerleave={() => draft?.pair(null)}
+						></div>
 					</article>
 					<Margin {draft} {sheet} />
 					{#if draft.cite}

@@ -31,7 +31,15 @@
 	}
 </script>
 
-<div class="note" class:own={note.own} class:on>
+<div
+	class="note"
+	class:own={note.own}
+	class:on={on || draft.hovered === note.id}
+	role="group"
+	aria-label="Note {note.number}"
+	onpointerenter={() => draft.pair(note.id)}
+	onpointerleave={() => draft.pair(null)}
+>
 	<span class="k" aria-hidden="true">{note.number}</span>
 	{#if note.own}
 		<div class="body" use:writing={note.id}></div>

@@ -22,7 +22,9 @@
 	{#each slip.citations as c (c.id)}
 		<button
 			type="button"
-			class:here={draft.selectedCitation === c.id}
+			class:here={draft.selectedCitation === c.id || draft.hovered === c.id}
+			onpointerenter={() => draft.pair(c.id)}
+			onpointerleave={() => draft.pair(null)}
 			onclick={() => draft.select(c.pos)}
 			ondblclick={() => draft.editCitation(c.id)}
 		>
