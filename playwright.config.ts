@@ -4,7 +4,7 @@ const port = Number(process.env.RQ_TEST_PORT ?? 4179);
 
 export default defineConfig({
 	testDir: 'e2e',
-	timeout: 60_000,
+	timeout: 120_000,
 	expect: { timeout: 10_000 },
 	fullyParallel: true,
 	workers: 2,

@@ -34,7 +34,19 @@ test('an excerpt is quoted in the sentence or as a block by the style’s rule; 
 		'evenly “Shielding costs less than a season of bulbs” (Coastal Nature Agency, 2020, Section 4), and'
 	);
 
-	// words changed without a sign are seen in the margin; restored in one step
+	done();
+});
+
+test('a quotation that departs from its excerpt is seen in the margin, and one without its page (need N21)', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	const quote = sheetOf(page).locator('blockquote');
+	await caretAfter(page, 'was known to within five metres.');
+	await page.keyboard.press('Alt+q');
+	await page.getByRole('button', { name: 'Quote as a block' }).click();
+	// restored in one step
 	await beside(page).getByRole('button', { name: 'Citations' }).click();
 	await caretAfter(page, 'For thirty-one seasons the trap');
 	await page.keyboard.type('s');
@@ -142,7 +154,15 @@ test('“see note” follows the numbering, says when its note is gone, and numb
 	await page.keyboard.press('Control+z');
 	await expect(sheet).toContainText(/archive \(see note\s4\)/);
 
-	// numbers by section
+	done();
+});
+
+test('note numbers begin anew with every section; marks stand before the punctuation where one wants them', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'lamplighters');
+	const sheet = sheetOf(page);
 	await page.getByRole('button', { name: /^Citation style/ }).click();
 	await page.getByText('This manuscript’s own rules').click();
 	await page.getByLabel('Note numbers').selectOption('section');

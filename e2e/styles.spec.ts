@@ -14,8 +14,8 @@ test('house rules: links, day of reading, short titles; shown as adjusted, in th
 	await page.getByLabel('DOI and address').selectOption('none');
 	await expect(list).not.toContainText('http');
 	await expect(page.getByRole('button', { name: 'Citation style: APA 7th, in text, adjusted' })).toBeVisible();
-	await page.getByLabel(/^short titles/).check();
-	const short = page.getByLabel(/^Their short forms/);
+	await page.getByLabel(/short titles of/).check();
+	const short = page.getByLabel(/Their short forms/);
 	await short.fill('Harbour Studies = Harb. Stud.\nno short form');
 	await short.press('Tab');
 	await expect(page.getByRole('alert')).toContainText('Line 2, “no short form”');
@@ -26,7 +26,7 @@ test('house rules: links, day of reading, short titles; shown as adjusted, in th
 	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 
 	await page.getByRole('link', { name: 'Hand in' }).click();
-	const paper = page.getByRole('document');
+	const paper = page.getByRole('document', { name: 'The file as it will be' });
 	await expect(paper).toContainText('Harb. Stud.');
 	await expect(paper).not.toContainText('doi.org');
 	await page.goBack();
@@ -36,7 +36,7 @@ test('house rules: links, day of reading, short titles; shown as adjusted, in th
 	await page.getByRole('button', { name: /^Citation style/ }).click();
 	await page.getByText('This manuscript’s own rules').click();
 	await page.getByLabel('DOI and address').selectOption('style');
-	await page.getByLabel(/^short titles/).uncheck();
+	await page.getByLabel(/short titles of/).uncheck();
 	await page.keyboard.press('Escape');
 	await expect.poll(() => sheetText(page)).toBe(before);
 	await page.getByRole('textbox', { name: 'Manuscript text' }).focus();

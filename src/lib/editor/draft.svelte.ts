@@ -513,7 +513,16 @@ export class Draft implements Desk {
 		const clusters = this.reading.clusters;
 		await this.give(this.listed());
 		await this.giveHouse();
-		return (await this.worker.face.format({ clusters, uncited: this.uncited.map(this.resolve), serial, full: true }))!;
+		this.asked = clusters;
+		const result = await this.worker.face.format({
+			clusters,
+			uncited: this.uncited.map(this.resolve),
+			serial,
+			full: true
+		});
+		// it may have overtaken a request of the page, which gets no answer then
+		this.show(result!);
+		return result!;
 	}
 
 	register(id: string, v: Refreshable): void {
