@@ -67,7 +67,8 @@ const SHOTS = {
 		await p.goto(`${base}/draft/shore`);
 		await ready(p);
 		await p.getByRole('button', { name: /^Methods/ }).click();
-		await p.getByText('Traps were standardised').click();
+		await p.getByText('Traps were standardised').click({ clickCount: 3 });
+		await p.keyboard.press('ArrowRight');
 		await p.keyboard.press('Alt+q');
 		await p.getByRole('button', { name: 'Quote as a block' }).click();
 		await p.locator('.sheet-text blockquote').waitFor();

@@ -61,6 +61,7 @@ const RUN_IN: [string, string, PlacementKind, string, boolean?][] = [
 	['She asked |', 'Who lit them?', 'sentence', 'She asked “Who lit them?” ^'],
 	['She said |', 'a “dark” night', 'sentence', 'She said “a ‘dark’ night” ^'],
 	['She said |', 'the "dark" night', 'sentence', 'She said “the ‘dark’ night” ^'],
+	['She wr|ote and left.', 'the lamps', 'sentence', 'She wrote “the lamps” ^ and left.'],
 	['(she wrote |)', 'the lamps', 'sentence', '(she wrote “the lamps” ^)'],
 	['She wrote |', 'the lamps went out.', 'note', 'She wrote “the lamps went out.”^'],
 	['She wrote |.', 'the lamps went out.', 'note', 'She wrote “the lamps went out.”^'],
@@ -85,6 +86,7 @@ test('as a block: the paragraph is taken apart, the citation stands behind the l
 	assert.equal(block('Before it:|', 'Long words.', 'sentence'), 'Before it: / > Long words. ^ / ');
 	assert.equal(block('Before it: |after it.', 'Long words.', 'note'), 'Before it:  / > Long words.^ / after it.');
 	assert.equal(block('One.| Two.', 'A.\n\nB.', 'sentence'), 'One. / > A. / > B. ^ / Two.');
+	assert.equal(block('Before it co|mes after.', 'Words.', 'note'), 'Before it comes / > Words.^ / after.');
 	assert.equal(block('|Two.', 'A “b” c.', 'raised'), '> A “b” c.^ / Two.');
 });
 

@@ -34,6 +34,12 @@ export function innerQuotes(text: string, q: QuoteMarks): string {
 		.replace(/["”]|\s?»|(?<=\p{L}[.,!?]?)“/gu, q.innerClose);
 }
 
+/** In the middle of a word, its end. */
+function wordEnd(doc: Node, at: number): number {
+	const { before, after } = textAround(doc, at);
+	return /[\p{L}\p{N}]$/u.test(before) ? at + (/^[\p{L}\p{N}’-]+/u.exec(after)?.[0].length ?? 0) : at;
+}
+
 const quotedMark = (q: Quoting): Mark =>
 	marks.quoted.create({ id: newId(), sourceId: q.cite.sourceId, text: q.text.trim() });
 
@@ -42,7 +48,8 @@ const quotedMark = (q: Quoting): Mark =>
  * sentence goes on or has a stop of its own.
  * @returns the position behind everything
  */
-export function insertRunIn(tr: Transform, at: number, q: Quoting, inNote = false): number {
+export function insertRunIn(tr: Transform, caret: number, q: Quoting, inNote = false): number {
+	const at = wordEnd(tr.doc, caret);
 	const { before, after } = textAround(tr.doc, at);
 	let words = innerQuotes(q.text.trim().replace(/\s+/g, ' '), q.quotes);
 	let pos = at;
@@ -74,7 +81,7 @@ export function insertBlock(tr: Transform, at: number, q: Quoting): number {
 		.trim()
 		.split(/\n\s*\n?/)
 		.map((p) => nodes.paragraph.create(null, schema.text(p.trim().replace(/\s+/g, ' '), [mark])));
-	const { from, to } = splitAt(tr, at);
+	const { from, to } = splitAt(tr, wordEnd(tr.doc, at));
 	const quote = nodes.blockquote.create(null, paragraphs);
 	tr.replaceWith(from, to, to > from ? [quote, nodes.paragraph.create()] : quote);
 	let end = from + quote.nodeSize;

@@ -264,8 +264,8 @@
 		padding-right: 18px;
 	}
 	.to {
-		flex: 0 0 62px;
-		width: 62px;
+		flex: 0 0 76px;
+		width: 76px;
 	}
 	.say {
 		color: var(--ink-2);
