@@ -333,7 +333,8 @@ export class Draft implements Desk {
 			this.statsTimer = null;
 			if (!this.view) return;
 			const doc = this.view.state.doc;
-			if (this.moved) this.shown = this.reading;
+			// somebody may have asked in between: what counts is what the views have
+			this.shown = this.reading;
 			this.outline = readOutline(doc);
 			this.words = countDoc(doc);
 			this.quotations = readQuotations(doc);

@@ -130,12 +130,30 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		inputRules({ rules }),
 		keymap(keys),
 		keymap(baseKeymap),
+		caretBeforeKeys(),
 		citeTrigger(g),
 		marksBehindCitations(g),
 		dropCursor({ color: 'var(--verdigris)' })
 	];
 	if (!options.inNote) list.push(history(), gapCursor(), tableEditing(), uniqueIds(), placeholders());
 	return list;
+}
+
+/**
+ * A shortcut acts on the selection that is seen: on a busy machine its key can come before the browser has told of the
+ * selection's last change.
+ */
+function caretBeforeKeys(): Plugin {
+	return new Plugin({
+		props: {
+			handleDOMEvents: {
+				keydown(_view, e) {
+					if (e.altKey || e.ctrlKey || e.metaKey) document.dispatchEvent(new Event('selectionchange'));
+					return false;
+				}
+			}
+		}
+	});
 }
 
 /** `@` at the start of a word opens the cite line instead of being typed. */

@@ -39,7 +39,7 @@ class CitationView implements NodeView {
 			html = out ? out.html || out.lead : '<span class="pending">…</span>';
 			label = out?.text ?? '';
 		}
-		const state = `${asMark}|${html}`;
+		const state = `${asMark}|${html}|${label}`;
 		if (state === this.shown) return;
 		this.shown = state;
 		this.dom.classList.toggle('as-mark', asMark);

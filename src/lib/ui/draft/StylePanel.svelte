@@ -291,7 +291,7 @@
 		{#if trouble}
 			<p class="none">{trouble}</p>
 		{:else}
-			<!-- svelte-ignore a11y_no_noninteractive_tabindex -- it scrolls -->
+			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 			<div class="two" role="region" aria-label="Now and then" tabindex="0">
 				<!-- eslint-disable svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes data -->
 				{#each [{ title: `Now, ${draft.docStyle.title}`, list: left, entries: now?.bibliography }, { title: `Then, ${picked.title}`, list: right, entries: then?.bibliography }] as side, i (i)}
