@@ -241,3 +241,16 @@ test('a new manuscript: title, a sentence, a citation, its mark, another style, 
 	await expect(page.getByRole('link', { name: 'On lamps and eels', exact: true })).toBeVisible();
 	done();
 });
+
+test('keys in quick succession act on the selection that is seen: nothing is replaced that is not selected', async ({
+	page
+}) => {
+	await openDraft(page, 'shore');
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	for (let i = 0; i < 5; i++) {
+		await page.getByText('Traps were standardised').click({ clickCount: 3 });
+		await page.keyboard.press('ArrowRight');
+		await page.keyboard.press('Enter');
+		await expect(sheet).toContainText('Traps were standardised to a fixed height');
+	}
+});

@@ -140,15 +140,16 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 }
 
 /**
- * A shortcut acts on the selection that is seen: on a busy machine its key can come before the browser has told of the
- * selection's last change.
+ * A key acts on the selection that is seen: it can come before the browser has told of the selection's last change, and
+ * Enter would then replace what is not selected any more. Letters are put in by the browser itself.
  */
 function caretBeforeKeys(): Plugin {
 	return new Plugin({
 		props: {
 			handleDOMEvents: {
-				keydown(_view, e) {
-					if (e.altKey || e.ctrlKey || e.metaKey) document.dispatchEvent(new Event('selectionchange'));
+				keydown(view, e) {
+					const acts = e.key.length > 1 || e.altKey || e.ctrlKey || e.metaKey;
+					if (acts && !view.composing) document.dispatchEvent(new Event('selectionchange'));
 					return false;
 				}
 			}

@@ -1,7 +1,6 @@
 /** Going back to an earlier state of an open draft. */
-import { compareDocs, readDoc, storeDoc, type Comparison, type DocCite } from '$lib/core/manuscript';
+import { compareDocs, readDoc, storeDoc, writeLocator, type Comparison, type DocCite } from '$lib/core/manuscript';
 import { shortLabel } from '$lib/core/source';
-import { writeLocator } from '$lib/core/manuscript';
 import type { Version } from '$lib/data/db';
 import { keepVersion } from '$lib/data/manuscripts';
 import type { Draft } from './draft.svelte';

@@ -1,12 +1,28 @@
 /** How citations, notes, gaps and the bibliography look in the sheet. */
 import type { Node } from 'prosemirror-model';
-import type { EditorView, NodeView, NodeViewConstructor } from 'prosemirror-view';
+import type { NodeView, NodeViewConstructor } from 'prosemirror-view';
 import { cleanHand, entryInHand, handHtml, handText, type EntryHands, type NoteTarget } from '$lib/core/manuscript';
 import type { Desk } from './desk';
 
-/** A citation: its text in the sentence, or a note's mark. */
-class CitationView implements NodeView {
+/** What stands in a line as one thing: selected as a whole, drawn by itself alone. */
+abstract class Atom implements NodeView {
 	readonly dom: HTMLElement;
+	constructor(tag: 'span' | 'sup') {
+		this.dom = document.createElement(tag);
+	}
+	selectNode(): void {
+		this.dom.classList.add('selected');
+	}
+	deselectNode(): void {
+		this.dom.classList.remove('selected');
+	}
+	ignoreMutation(): boolean {
+		return true;
+	}
+}
+
+/** A citation: its text in the sentence, or a note's mark. */
+class CitationView extends Atom {
 	private shown = '';
 
 	constructor(
@@ -14,7 +30,7 @@ class CitationView implements NodeView {
 		private readonly desk: Desk,
 		private readonly inNote: boolean
 	) {
-		this.dom = document.createElement('span');
+		super('span');
 		this.dom.className = 'cite';
 		this.dom.dataset.citation = node.attrs.id;
 		desk.register(node.attrs.id, this);
@@ -61,30 +77,18 @@ class CitationView implements NodeView {
 		return true;
 	}
 
-	selectNode(): void {
-		this.dom.classList.add('selected');
-	}
-	deselectNode(): void {
-		this.dom.classList.remove('selected');
-	}
-	ignoreMutation(): boolean {
-		return true;
-	}
 	destroy(): void {
 		this.desk.unregister(this.node.attrs.id, this);
 	}
 }
 
 /** One of the writer's own notes: its mark; the words stand in the margin. */
-export class NoteView implements NodeView {
-	readonly dom: HTMLElement;
-
+export class NoteView extends Atom {
 	constructor(
 		public node: Node,
-		private readonly desk: Desk,
-		readonly getPos: () => number | undefined
+		private readonly desk: Desk
 	) {
-		this.dom = document.createElement('sup');
+		super('sup');
 		this.dom.className = 'mark own';
 		desk.registerNote(node.attrs.id, this);
 		this.refresh();
@@ -112,17 +116,8 @@ export class NoteView implements NodeView {
 		return true;
 	}
 
-	selectNode(): void {
-		this.dom.classList.add('selected');
-	}
-	deselectNode(): void {
-		this.dom.classList.remove('selected');
-	}
 	stopEvent(): boolean {
 		return false;
-	}
-	ignoreMutation(): boolean {
-		return true;
 	}
 	destroy(): void {
 		this.desk.unregisterNote(this.node.attrs.id, this);
@@ -130,13 +125,12 @@ export class NoteView implements NodeView {
 }
 
 /** The number of another note. */
-class NoteRefView implements NodeView {
-	readonly dom: HTMLElement;
+class NoteRefView extends Atom {
 	constructor(
 		private node: Node,
 		private readonly desk: Desk
 	) {
-		this.dom = document.createElement('span');
+		super('span');
 		this.dom.setAttribute('role', 'button');
 		desk.registerRef(this);
 		this.refresh();
@@ -155,40 +149,21 @@ class NoteRefView implements NodeView {
 		this.refresh();
 		return true;
 	}
-	selectNode(): void {
-		this.dom.classList.add('selected');
-	}
-	deselectNode(): void {
-		this.dom.classList.remove('selected');
-	}
-	ignoreMutation(): boolean {
-		return true;
-	}
 	destroy(): void {
 		this.desk.unregisterRef(this);
 	}
 }
 
 /** A visible "source needed". */
-class GapView implements NodeView {
-	readonly dom: HTMLElement;
+class GapView extends Atom {
 	constructor(private readonly node: Node) {
-		this.dom = document.createElement('span');
+		super('span');
 		this.dom.className = 'gap';
 		this.dom.textContent = node.attrs.hint ? `source needed: ${node.attrs.hint}` : 'source needed';
 		this.dom.setAttribute('role', 'button');
 	}
 	update(node: Node): boolean {
 		return node.eq(this.node);
-	}
-	selectNode(): void {
-		this.dom.classList.add('selected');
-	}
-	deselectNode(): void {
-		this.dom.classList.remove('selected');
-	}
-	ignoreMutation(): boolean {
-		return true;
 	}
 }
 
@@ -288,7 +263,7 @@ export type Refreshable = { refresh(): void; dom: HTMLElement };
 export function nodeViews(desk: Desk, inNote = false): Record<string, NodeViewConstructor> {
 	return {
 		citation: (node) => new CitationView(node, desk, inNote),
-		note: (node, _view: EditorView, getPos) => new NoteView(node, desk, getPos),
+		note: (node) => new NoteView(node, desk),
 		gap: (node) => new GapView(node),
 		note_ref: (node) => new NoteRefView(node, desk),
 		bibliography: (node) => new BibliographyView(node, desk)
