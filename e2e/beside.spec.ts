@@ -71,6 +71,48 @@ test('a quotation that departs from its excerpt is seen in the margin, and one w
 	done();
 });
 
+test('an excerpt is quoted inside a note that is being written', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	await caretAfter(page, 'was known to within five metres.');
+	await page.keyboard.press('Alt+n');
+	const note = page.getByRole('textbox', { name: 'Your note 1' });
+	await note.pressSequentially('The agency says so: ');
+	await page.keyboard.press('Alt+q');
+	await expect(page.getByText('Goes into your note 1.')).toBeVisible();
+	await page.getByRole('searchbox', { name: 'Find in excerpts' }).fill('shielding');
+	await page.getByRole('button', { name: 'Quote', exact: true }).click();
+	const quoted =
+		'The agency says so: “Shielding costs less than a season of bulbs” (Coastal Nature Agency, 2020, Section 4)';
+	await expect(note).toHaveText(quoted);
+	await expect(note).toBeFocused();
+	await page.keyboard.type(', and others.');
+	await expect(note).toHaveText(`${quoted}, and others.`);
+	await expect(sheetOf(page)).not.toContainText('Shielding');
+	done();
+});
+
+test('undo goes on after a reload', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	await caretAfter(page, 'was known to within five metres.');
+	await page.keyboard.type(' One more clause.');
+	await page.keyboard.press('Alt+g');
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+	const gaps = await sheetOf(page).getByText('source needed').count();
+	expect(gaps).toBeGreaterThan(0);
+	await page.reload();
+	await expect(sheetOf(page)).toContainText('One more clause.');
+	await sheetOf(page).focus();
+	await page.keyboard.press('Control+z');
+	await expect(sheetOf(page).getByText('source needed')).toHaveCount(gaps - 1);
+	await page.keyboard.press('Control+z');
+	await expect(sheetOf(page)).not.toContainText('One more clause.');
+	await page.keyboard.press('Control+y');
+	await expect(sheetOf(page)).toContainText('One more clause.');
+	done();
+});
+
 test('a picture goes in with its caption and credit', async ({ page }) => {
 	await openDraft(page, 'shore');
 	await caretAfter(page, 'Here we use those records.');

@@ -1,6 +1,6 @@
 /** The gesture in full: rows of the cite line, gaps, words by hand, notes and forms. */
 import { expect, test } from '@playwright/test';
-import { caretAfter, expectAccessible, openDraft, watchErrors } from './helpers';
+import { caretAfter, expectAccessible, openDraft, sheetText, watchErrors } from './helpers';
 
 test('line and rows are one: place, words, form, order by keys and by dragging, apart and together', async ({
 	page
@@ -197,6 +197,15 @@ test('a source is replaced by another wherever it is cited, and one undo takes i
 	await expect(sheet).toContainText('(see Sund');
 	await page.keyboard.press('Control+z');
 	await expect(sheet).toContainText('(see Hallam, 1904)');
+
+	// in one place only
+	const count = async () => (await sheetText(page)).split('Abara, 1931').length;
+	const before = await count();
+	await page.locator('.entry').filter({ hasText: 'Abara' }).first().click();
+	await menu.getByRole('searchbox').fill('sund letter');
+	await menu.getByRole('combobox', { name: 'Where to cite another source' }).selectOption({ index: 1 });
+	await menu.getByRole('list', { name: 'Sources to cite instead' }).getByRole('button').first().click();
+	await expect.poll(count).toBe(before - 1);
 	done();
 });
 

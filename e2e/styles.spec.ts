@@ -1,6 +1,6 @@
 /** What a manuscript decides over its style (need N34). */
 import { expect, test } from '@playwright/test';
-import { expectAccessible, openDraft, sheetText, watchErrors } from './helpers';
+import { caretAfter, expectAccessible, openDraft, sheetText, watchErrors } from './helpers';
 
 test('house rules: links, day of reading, short titles; shown as adjusted, in the file, undone', async ({ page }) => {
 	const done = watchErrors(page);
@@ -21,6 +21,12 @@ test('house rules: links, day of reading, short titles; shown as adjusted, in th
 	await expect(page.getByRole('alert')).toContainText('Line 2, “no short form”');
 	await expect(short).toHaveValue(/no short form/);
 	await expect(list).toContainText('Harb. Stud.');
+	await page.getByLabel('Take the list from a file').setInputFiles({
+		name: 'short.txt',
+		mimeType: 'text/plain',
+		buffer: Buffer.from('Annals of Night Ecology\tAnn. Night Ecol.\nHarbour Studies\tHarb. Stud.\n')
+	});
+	await expect(list).toContainText('Ann. Night Ecol.');
 	await expectAccessible(page);
 	await page.keyboard.press('Escape');
 	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
@@ -42,5 +48,37 @@ test('house rules: links, day of reading, short titles; shown as adjusted, in th
 	await page.getByRole('textbox', { name: 'Manuscript text' }).focus();
 	await page.keyboard.press('Control+z');
 	await expect(list).toContainText('Harb. Stud.');
+	done();
+});
+
+test('the language of the style: terms, quotation marks as they are typed, those of the text; titles that lead to the work', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await page.getByRole('button', { name: /^Citation style/ }).click();
+	const panel = page.getByRole('dialog', { name: 'Citation style' });
+	await panel.getByLabel('Language of terms and dates').selectOption({ label: 'German (Germany)' });
+	await expect(panel.getByText(/Kapitel|S\. \d/).first()).toBeVisible();
+	await panel.getByRole('button', { name: 'Use this style' }).click();
+	await expect(sheet).toContainText('(Abara, 1931, S. 9–22)');
+	await caretAfter(page, 'Its history on the shore is longer');
+	await page.keyboard.type(`, "as they say", and the harbour's too`);
+	await expect(sheet).toContainText('longer, „as they say“, and the harbour’s too');
+	await page.keyboard.press('Control+z');
+
+	await page.getByRole('button', { name: /^Citation style/ }).click();
+	await page.getByText('This manuscript’s own rules').click();
+	await page.getByLabel('titles in the list lead to the work').check();
+	await expect(page.getByRole('link', { name: 'Mapping the gaslit quays' })).toHaveAttribute(
+		'href',
+		'https://doi.org/10.5555/hs.2019.12.201'
+	);
+	await page.keyboard.press('Escape');
+	// one undo a step: titles, then the style
+	await sheet.focus();
+	await page.keyboard.press('Control+z');
+	await expect(page.getByRole('link', { name: 'Mapping the gaslit quays' })).toHaveCount(0);
 	done();
 });

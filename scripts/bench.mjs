@@ -1,7 +1,8 @@
 /**
  * npm run bench: builds the bench as the app is built (no test loader in between) and runs it in Node and in a worker
  * of Chromium. `--node` or `--browser` for one of them, `--small` for a quick look, `--alone` without the
- * reference, `--library` for the library only, `--draft` for writing in a long manuscript (npm run bench:browser).
+ * reference, `--library` for the library only, `--draft` for writing in a long manuscript and
+ * for styles (npm run bench:browser), `--styles` for styles alone.
  */
 import { spawnSync } from 'node:child_process';
 import { readFileSync, readdirSync } from 'node:fs';
@@ -10,6 +11,7 @@ import { chromium } from '@playwright/test';
 import { build } from 'vite';
 import { benchDraft } from './bench-draft.mjs';
 import { benchLibrary } from './bench-library.mjs';
+import { benchStyles } from './bench-styles.mjs';
 import { CHROMIUM, ensureBrowser, root } from './ensure.mjs';
 
 const args = process.argv.slice(2);
@@ -94,8 +96,13 @@ async function inBrowser() {
 	}
 }
 
+if (args.includes('--styles')) {
+	await benchStyles(args.includes('--small'));
+	process.exit(0);
+}
 if (args.includes('--draft')) {
 	await benchDraft(args.includes('--small'));
+	await benchStyles(args.includes('--small'));
 	process.exit(0);
 }
 let status = 0;

@@ -2,13 +2,13 @@
 import {
 	compileStyle,
 	createProcessor,
-	parseXml,
 	toHtml,
 	type Cluster,
 	type ClusterResult,
 	type Item,
 	type Rich
 } from '../src/lib/core/csl';
+import { parseXml } from '../src/lib/core/csl/xml';
 import type { FixedCite } from '../src/lib/core/csl/processor';
 import type { Tree } from '../src/lib/core/csl';
 import { localeTree } from './catalogue';

@@ -7,7 +7,6 @@ import Joi from 'joi';
 import {
 	compileStyle,
 	createProcessor,
-	parseXml,
 	StyleError,
 	toHtml,
 	toPlain,
@@ -17,6 +16,7 @@ import {
 	type Item,
 	type Rich
 } from '../src/lib/core/csl';
+import { parseXml } from '../src/lib/core/csl/xml';
 import { localeTree, styleTree } from './catalogue';
 
 const cite = Joi.object({

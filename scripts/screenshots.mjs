@@ -97,10 +97,33 @@ const SHOTS = {
 		await p.getByText(/become \d+ footnotes/).waitFor();
 	},
 	bibliography: async (p) => {
-		await p.goto(`${base}/draft/shore`);
+		await p.goto(`${base}/draft/lamplighters`);
 		await ready(p);
-		await p.getByRole('button', { name: /^References/ }).click();
-		await p.getByRole('listitem').filter({ hasText: 'Moths at the harbour lamps' }).click();
+		await p.getByRole('button', { name: 'This list…' }).click();
+		await p.getByLabel('Order').selectOption('kind');
+		await p.getByLabel('Below each entry').selectOption('annotation');
+		await p.getByRole('combobox', { name: /^Look/ }).selectOption('chicago');
+		await p
+			.locator('.entry .under')
+			.first()
+			.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+		await p.waitForTimeout(400);
+	},
+	styles: async (p) => {
+		await p.goto(`${base}/styles`);
+		await p.getByRole('heading', { name: 'What it does' }).waitFor();
+		await p.getByRole('searchbox').fill('apa 7');
+		await p.getByRole('heading', { level: 1, name: 'APA 7th' }).waitFor();
+		await p.waitForTimeout(500);
+	},
+	'styles-beside': async (p) => {
+		await p.goto(`${base}/styles`);
+		await p.getByRole('heading', { name: 'What it does' }).waitFor();
+		await p.getByLabel('Shown on').selectOption({ label: 'What the lamps did to the shore' });
+		await p.getByRole('button', { name: /^APA 7th/ }).click();
+		await p.getByLabel('Beside').selectOption({ label: 'Chicago 17th, author–date' });
+		await p.locator('.sample mark').first().waitFor();
+		await p.waitForTimeout(400);
 	},
 	'draft-dark': async (p) => {
 		await p.goto(`${base}/draft/lamplighters`);

@@ -4,7 +4,7 @@ import { readDoc } from '$lib/core/manuscript';
 import { sourceFaults } from '$lib/core/source/validate';
 import type { Source } from '$lib/core/source';
 import { announce } from './changes';
-import { db, type Database, type Manuscript, type Setting, type Version } from './db';
+import { db, type Database, type Manuscript, type OwnStyle, type Setting, type Version } from './db';
 import { putSetting } from './settings';
 
 const FORMAT = 'rapid-quill-backup';
@@ -18,6 +18,8 @@ export interface Backup {
 	manuscripts: Manuscript[];
 	versions: Version[];
 	settings: Setting[];
+	/** CSL files the person brought; backups of before there were any have none. */
+	styles: OwnStyle[];
 }
 
 /** Settings that belong to this browser and not to the work. */
@@ -25,15 +27,20 @@ const LOCAL = new Set(['begun', 'lastBackup', 'backupLater']);
 
 /** Everything, read in one go. */
 export async function makeBackup(base: Database = db): Promise<Backup> {
-	return base.transaction('r', base.sources, base.manuscripts, base.versions, base.settings, async () => ({
-		format: FORMAT,
-		version: VERSION,
-		savedAt: new Date().toISOString(),
-		sources: await base.sources.toArray(),
-		manuscripts: await base.manuscripts.toArray(),
-		versions: await base.versions.toArray(),
-		settings: (await base.settings.toArray()).filter((s) => !LOCAL.has(s.key))
-	}));
+	return base.transaction(
+		'r',
+		[base.sources, base.manuscripts, base.versions, base.settings, base.styles],
+		async () => ({
+			format: FORMAT,
+			version: VERSION,
+			savedAt: new Date().toISOString(),
+			sources: await base.sources.toArray(),
+			manuscripts: await base.manuscripts.toArray(),
+			versions: await base.versions.toArray(),
+			settings: (await base.settings.toArray()).filter((s) => !LOCAL.has(s.key)),
+			styles: await base.styles.toArray()
+		})
+	);
 }
 
 export const noteBackup = (base: Database = db): Promise<void> => putSetting('lastBackup', Date.now(), base);
@@ -72,8 +79,19 @@ const envelope = Joi.object({
 		.required(),
 	settings: Joi.array()
 		.items(Joi.object({ key: Joi.string().required(), value: Joi.any() }))
-		.required()
+		.required(),
+	styles: Joi.array().default([])
 });
+
+const style = Joi.object({
+	id: Joi.string()
+		.pattern(/^own-[\w.-]+$/)
+		.required(),
+	title: Joi.string().required(),
+	xml: Joi.string().required(),
+	parent: Joi.string().allow('').required(),
+	updatedAt: Joi.number().required()
+}).unknown(true);
 
 /** A backup that cannot be taken, with words for the person. */
 export class BackupError extends Error {
@@ -129,9 +147,14 @@ export function readBackup(text: string): ReadBackup {
 		if (fault) skipped.push(`Manuscript ${i + 1}: ${fault.message.replace(/"/g, '“')}`);
 		return !fault;
 	});
+	const styles = (b.styles ?? []).filter((s, i) => {
+		const { error: fault } = style.validate(s, { convert: false });
+		if (fault) skipped.push(`Style ${i + 1}: ${fault.message.replace(/"/g, '“')}`);
+		return !fault;
+	});
 	const there = new Set(manuscripts.map((m) => m.id));
 	return {
-		backup: { ...b, sources, manuscripts, versions: b.versions.filter((v) => there.has(v.manuscriptId)) },
+		backup: { ...b, sources, manuscripts, styles, versions: b.versions.filter((v) => there.has(v.manuscriptId)) },
 		skipped
 	};
 }
@@ -174,15 +197,17 @@ export async function restore(b: Backup, olderToo: boolean, base: Database = db)
 		...plan.manuscripts.replaced,
 		...(olderToo ? plan.manuscripts.newer : [])
 	];
-	const tables = [base.sources, base.manuscripts, base.versions, base.settings] as const;
-	let before: [Source[], Manuscript[], Version[], Setting[]] = [[], [], [], []];
+	const styles = sort(b.styles, await base.styles.toArray());
+	const tables = [base.sources, base.manuscripts, base.versions, base.settings, base.styles] as const;
+	let before: [Source[], Manuscript[], Version[], Setting[], OwnStyle[]] = [[], [], [], [], []];
 	let written: Source[] = [];
 	await base.transaction('rw', tables, async () => {
 		before = [
 			await base.sources.toArray(),
 			await base.manuscripts.toArray(),
 			await base.versions.toArray(),
-			await base.settings.toArray()
+			await base.settings.toArray(),
+			await base.styles.toArray()
 		];
 		const incoming = new Set(sources.map((s) => s.id));
 		const taken = new Set(before[0].filter((s) => !incoming.has(s.id)).map((s) => s.key));
@@ -203,6 +228,7 @@ export async function restore(b: Backup, olderToo: boolean, base: Database = db)
 				.map(({ manuscriptId, at, title, doc, styleId }) => ({ manuscriptId, at, title, doc, styleId }))
 		);
 		await base.settings.bulkPut(b.settings.filter((s) => !LOCAL.has(s.key)));
+		await base.styles.bulkPut([...styles.added, ...styles.replaced, ...(olderToo ? styles.newer : [])]);
 	});
 	announce({ put: written.map((s) => s.id), gone: [] });
 	return async () => {
@@ -212,6 +238,7 @@ export async function restore(b: Backup, olderToo: boolean, base: Database = db)
 			await base.manuscripts.bulkPut(before[1]);
 			await base.versions.bulkPut(before[2]);
 			await base.settings.bulkPut(before[3]);
+			await base.styles.bulkPut(before[4]);
 		});
 		const had = new Set(before[0].map((s) => s.id));
 		announce({ put: [...had], gone: written.map((s) => s.id).filter((id) => !had.has(id)) });

@@ -9,6 +9,8 @@ export interface Manuscript {
 	/** Kind of paper, in words: Chapter, Article, Essay. */
 	kind: string;
 	doc: StoredDoc;
+	/** What undo takes back after a reload; checked against the document when it is opened. */
+	undo?: { steps: unknown[]; inverted: unknown[] }[];
 	styleId: string;
 	styleTitle: string;
 	/** Language of terms and dates; empty follows the style. */
@@ -42,6 +44,26 @@ export interface Version {
 	styleId: string;
 }
 
+/** A CSL file that the person brought. */
+export interface OwnStyle {
+	/** `own-` and the style's own name: never an id of the catalogue. */
+	id: string;
+	title: string;
+	/** The file as it came. */
+	xml: string;
+	/** Style of the catalogue whose rules it uses; empty for one with rules of its own. */
+	parent: string;
+	kind: string;
+	note: boolean;
+	fields: string[];
+	language: string;
+	licence: string;
+	/** When the style says it was changed. */
+	changed: string;
+	createdAt: number;
+	updatedAt: number;
+}
+
 export interface Setting {
 	key: string;
 	value: unknown;
@@ -50,22 +72,25 @@ export interface Setting {
 export const EMPTY_STRIP: EvidenceStrip = { sections: [], ticks: [], checks: [] };
 
 /** Version of the tables; IndexedDB has it times ten (Dexie's way). */
-const TABLES = 1;
+const TABLES = 2;
 
 export class Database extends Dexie {
 	sources!: Table<Source, string>;
 	manuscripts!: Table<Manuscript, string>;
 	versions!: Table<Version, number>;
 	settings!: Table<Setting, string>;
+	styles!: Table<OwnStyle, string>;
 
 	constructor(name = 'rapid-quill') {
 		super(name);
-		this.version(TABLES).stores({
+		// each version says what is new in it; data of older ones is carried over
+		this.version(1).stores({
 			sources: 'id, &key, updatedAt',
 			manuscripts: 'id, updatedAt',
 			versions: '++id, manuscriptId, [manuscriptId+at]',
 			settings: 'key'
 		});
+		this.version(TABLES).stores({ styles: 'id, updatedAt' });
 	}
 }
 

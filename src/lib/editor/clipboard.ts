@@ -3,15 +3,8 @@
  * and gaps in brackets where a program knows neither.
  */
 import { DOMSerializer, Fragment, Slice, type Node } from 'prosemirror-model';
-import {
-	cleanHand,
-	entryInHand,
-	handHtml,
-	placeCitations,
-	schema,
-	type NoteTarget,
-	type PlacementKind
-} from '$lib/core/manuscript';
+import { cleanHand, handHtml, placeCitations, schema, type NoteTarget, type PlacementKind } from '$lib/core/manuscript';
+import { listForClipboard } from '$lib/core/citing';
 import type { Desk } from './desk';
 import { cleanPaste } from './paste';
 
@@ -49,7 +42,7 @@ function plain(desk: Desk, content: Fragment): string {
 			else if (n.isInline) out.push(block(schema.nodes.paragraph.create(null, n)));
 			else walk(n.content);
 			if (n.type === schema.nodes.bibliography)
-				for (const e of desk.entries() ?? []) out.push(entryInHand(e, desk.hands).text);
+				out.push(listForClipboard(desk.listOf(n, desk.listPos(n.attrs.id))).text);
 		});
 	walk(f(content));
 	return out.join('\n\n');

@@ -2,6 +2,7 @@
 import type { Node } from 'prosemirror-model';
 import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
 import type { EntryHands, NoteTarget, PlacementKind } from '$lib/core/manuscript';
+import type { ShownList } from './shown-list';
 import type { ListView, NoteView, Refreshable } from './views';
 
 export interface Desk {
@@ -14,6 +15,12 @@ export interface Desk {
 	registerRef(v: Refreshable): void;
 	unregisterRef(v: Refreshable): void;
 	entries(): EntryOutput[] | null;
+	/** What one list shows, and what that depends on besides its own settings. */
+	listOf(node: Node, pos: number): ShownList;
+	listBasis(): unknown[];
+	listPos(id: string): number;
+	openList(id: string, anchor: HTMLElement): void;
+	readonly readOnly: boolean;
 	/** Entries said by hand. */
 	readonly hands: EntryHands;
 	styleInfo(): StyleInfo | null;

@@ -2,7 +2,7 @@
  * A manuscript being written: the editor, its worker, what everything shows, and saving.
  * Data flows one way: editor state → clusters → worker → what citations, notes and entries show.
  */
-import { EditorState, NodeSelection, Selection, type Transaction } from 'prosemirror-state';
+import { NodeSelection, Selection, type EditorState, type Transaction } from 'prosemirror-state';
 import { EditorView } from 'prosemirror-view';
 import type { Node } from 'prosemirror-model';
 import { closeHistory } from 'prosemirror-history';
@@ -44,6 +44,7 @@ import {
 	type ClusterOutput,
 	type EntryOutput,
 	type HouseRules,
+	type Omitted,
 	type SessionResult,
 	type StyleInfo
 } from '$lib/core/citing';
@@ -57,8 +58,11 @@ import type { Desk } from './desk';
 import { editorPlugins, type Gestures } from './plugins';
 import { clipboardOf } from './clipboard';
 import { NoteEditors } from './note-editors';
-import { blockAt, blocksNear, positionOf } from './positions';
+import { keepDrawn } from './keep-drawn';
+import { blockAt, blocksNear, listPosition, positionOf } from './positions';
+import { shownList, type ShownList } from './shown-list';
 import { Sleep } from './sleep';
+import { UndoJournal, type KeptUndo } from './undo-journal';
 import { nodeViews, type ListView, type NoteView, type Refreshable } from './views';
 
 export type SaveState = 'saved' | 'saving' | 'failed' | 'read-only';
@@ -123,8 +127,14 @@ export class Draft implements Desk {
 	hovered = $state<string | null>(null);
 	cite = $state.raw<CiteTarget | null>(null);
 	entryMenu = $state.raw<{ sourceId: string; anchor: HTMLElement } | null>(null);
+	/** The list whose settings are open. */
+	listMenu = $state.raw<{ id: string; anchor: HTMLElement } | null>(null);
+	/** Sources that the style keeps out of its list. */
+	omitted = $state.raw<Omitted[]>([]);
 	missing = $state.raw<Set<string>>(new Set());
 	side = $state<Side>('');
+	/** The note that was written in, and the caret in it, when what stands beside the text was opened from there. */
+	inNote = $state.raw<{ id: string; head: number } | null>(null);
 	lastChange = $state('');
 	formatted = $state(false);
 	/** So long that only a part of it is in the page at a time (sleep.ts). */
@@ -148,6 +158,7 @@ export class Draft implements Desk {
 	private dirty = false;
 	private unsavedSince = 0;
 	private loadedStyle = '';
+	private drawnAsNotes = false;
 	/** When each source was cited last, in steps. */
 	readonly recent = new Map<string, number>();
 	readonly initial: Node;
@@ -161,6 +172,8 @@ export class Draft implements Desk {
 	quotations = $state.raw<QuotationInfo[]>([]);
 	/** Entries said by hand. */
 	hands = $state.raw<EntryHands>({});
+	private readonly journal = new UndoJournal();
+	private readonly keptUndo: KeptUndo | undefined;
 	private handsRead: unknown = null;
 	private setRead: unknown = null;
 
@@ -169,13 +182,20 @@ export class Draft implements Desk {
 		this.title = m.title;
 		this.kind = m.kind;
 		this.readOnly = readOnly;
-		const doc = readDoc(m.doc);
+		this.keptUndo = m.undo;
+		const read = readDoc(m.doc);
+		// sources listed without being cited were kept beside the document once
+		const set = cleanSettings(read.attrs.set);
+		const further = m.uncited.filter((id) => !set.further.some((f) => f.id === id)).map((id) => ({ id, why: '' }));
+		const doc = further.length
+			? schema.nodes.doc.create({ ...read.attrs, set: { ...set, further: [...set.further, ...further] } }, read.content)
+			: read;
+		this.settings = cleanSettings(doc.attrs.set);
 		const style: DocStyle = doc.attrs.style ?? { id: m.styleId, title: m.styleTitle, form: m.form, locale: m.locale };
 		this.initial = doc.attrs.style ? doc : schema.nodes.doc.create({ ...doc.attrs, style }, doc.content);
 		this.docStyle = style;
 		this.long = doc.childCount > LONG;
 		this.sleep = this.long ? new Sleep(() => this.noteEditors.positions()) : null;
-		this.uncited = m.uncited;
 		this.worker = this.startWorker();
 		if (readOnly) {
 			this.saveState = 'read-only';
@@ -186,12 +206,15 @@ export class Draft implements Desk {
 		}
 	}
 
-	uncited: string[];
+	/** Sources listed without being cited. */
+	get uncited(): string[] {
+		return [...new Set(this.settings.further.map((f) => this.resolve(f.id)))];
+	}
 
 	// --- the editor -------------------------------------------------------------------------------------------------
 
 	mount(element: HTMLElement): void {
-		const state = EditorState.create({ doc: this.initial, plugins: editorPlugins(this.gestures(null)) });
+		const state = this.journal.restore(this.initial, this.keptUndo, editorPlugins(this.gestures(null)));
 		this.read(state.doc);
 		this.view = new EditorView(element, {
 			state,
@@ -214,6 +237,7 @@ export class Draft implements Desk {
 			},
 			...clipboardOf(this)
 		});
+		keepDrawn(this.view);
 		this.sleep?.attach(this.view);
 		void this.loadStyle(this.docStyle);
 		this.stats();
@@ -247,9 +271,13 @@ export class Draft implements Desk {
 			insertGap: () => this.insertGap(),
 			step: (by) => this.step(by),
 			beside: (side) => {
+				const v = inner?.();
+				const note = v && this.noteEditors.idOf(v);
+				this.inNote = v && note ? { id: note, head: v.state.selection.head } : null;
 				this.side = side;
 			},
-			placement: () => (inner ? 'sentence' : this.placement)
+			placement: () => (inner ? 'sentence' : this.placement),
+			quotes: () => this.style?.quotes ?? null
 		};
 	}
 
@@ -265,10 +293,11 @@ export class Draft implements Desk {
 	private dispatch(tr: Transaction): void {
 		const view = this.view!;
 		const before = view.state;
-		const state = before.apply(tr);
+		const { state, transactions } = before.applyTransaction(tr);
 		this.sleep?.wakeFor(tr, state);
 		view.updateState(state);
 		if (tr.docChanged) {
+			this.journal.follow(transactions, before, state);
 			this.dirty = true;
 			this.title = followTitle(this.title, before.doc, state.doc);
 			// whoever types words moves what stands behind them, and changes nothing else about it
@@ -278,12 +307,20 @@ export class Draft implements Desk {
 			if (state.doc.attrs.style !== before.doc.attrs.style) {
 				this.docStyle = state.doc.attrs.style as DocStyle;
 				void this.loadStyle(this.docStyle);
-			} else if (!typed && (this.house !== this.houseGiven || !sameClusters(this.asked, this.reading.clusters)))
+			} else if (
+				!typed &&
+				(this.house !== this.houseGiven ||
+					!sameClusters(this.asked, this.reading.clusters) ||
+					this.uncited.join() !== this.listedToo)
+			)
 				void this.format();
 			this.stats();
 			this.scheduleSave();
 		}
-		if (!state.selection.eq(before.selection) || tr.docChanged) this.look(state);
+		if (!state.selection.eq(before.selection) || tr.docChanged) {
+			this.inNote = null;
+			this.look(state);
+		}
 	}
 
 	/** Does one thing to the document, in a step of its own for undo, and names it in the foot. */
@@ -311,13 +348,13 @@ export class Draft implements Desk {
 		if (doc.attrs.hand !== this.handsRead) {
 			this.handsRead = doc.attrs.hand;
 			this.hands = cleanEntryHands(doc.attrs.hand);
-			for (const l of this.lists) l.refresh();
 		}
 		for (const id of changed) {
 			for (const v of this.views.get(id) ?? []) v.refresh();
 			this.notes.get(id)?.refresh();
 		}
 		for (const r of this.refs) r.refresh();
+		for (const l of this.lists) l.refresh();
 		this.revision++;
 	}
 
@@ -377,6 +414,18 @@ export class Draft implements Desk {
 	entries(): EntryOutput[] | null {
 		return this.list;
 	}
+	listOf(node: Node, pos: number): ShownList {
+		return shownList(this, node, pos);
+	}
+	listBasis(): unknown[] {
+		return [this.list, this.hands, this.settings, this.sources, this.style];
+	}
+	listPos(id: string): number {
+		return this.view ? listPosition(this.view.state.doc, id) : -1;
+	}
+	openList(id: string, anchor: HTMLElement): void {
+		this.listMenu = { id, anchor };
+	}
 	styleInfo(): StyleInfo | null {
 		return this.style;
 	}
@@ -420,7 +469,7 @@ export class Draft implements Desk {
 	}
 	private *listed(): Generator<string> {
 		for (const c of this.reading.clusters) for (const x of c.cites) yield x.sourceId;
-		for (const id of this.uncited) yield this.resolve(id);
+		yield* this.uncited;
 	}
 
 	source(id: string): Source | undefined {
@@ -446,9 +495,10 @@ export class Draft implements Desk {
 					this.style = fallback.style;
 				}
 			}
-			this.outputs.clear();
 		}
-		for (const set of this.views.values()) for (const v of set) v.refresh();
+		// what was there stays until what comes is there; only marks and citations in the text look different at once
+		if (this.asNotes !== this.drawnAsNotes) for (const set of this.views.values()) for (const v of set) v.refresh();
+		this.drawnAsNotes = this.asNotes;
 		await this.format();
 	}
 
@@ -480,6 +530,7 @@ export class Draft implements Desk {
 
 	/** What the worker was asked for last. */
 	private asked: Reading['clusters'] = [];
+	private listedToo = '';
 
 	/** Asks the worker; only the newest answer counts. */
 	async format(): Promise<void> {
@@ -487,13 +538,12 @@ export class Draft implements Desk {
 		const serial = ++this.serial;
 		const clusters = this.reading.clusters;
 		this.asked = clusters;
+		this.listedToo = this.uncited.join();
 		await this.give(this.listed());
 		await this.giveHouse();
 		const { worker } = this;
-		const result = await whenLate(
-			worker.face.format({ clusters, uncited: this.uncited.map(this.resolve), serial }),
-			LATE,
-			() => this.restart(worker)
+		const result = await whenLate(worker.face.format({ clusters, uncited: this.uncited, serial }), LATE, () =>
+			this.restart(worker)
 		);
 		if (result) this.show(result);
 	}
@@ -501,11 +551,23 @@ export class Draft implements Desk {
 	private show(r: SessionResult): void {
 		for (const c of r.changed) this.outputs.set(c.id, c);
 		if (r.bibliography !== undefined) this.list = r.bibliography;
+		if (JSON.stringify(r.omitted) !== JSON.stringify(this.omitted)) this.omitted = r.omitted;
 		this.missing = new Set(r.warnings.flatMap((w) => (w.itemId && !w.field ? [w.itemId] : [])));
-		for (const c of r.changed) for (const v of this.views.get(c.id) ?? []) v.refresh();
+		this.redraw(r.changed);
 		for (const l of this.lists) l.refresh();
 		this.formatted = true;
 		this.revision++;
+	}
+
+	/** Draws citations anew: those in the page at once, what sleeps (sleep.ts) after that. */
+	private redraw(changed: ClusterOutput[]): void {
+		const later: Refreshable[] = [];
+		for (const c of changed)
+			for (const v of this.views.get(c.id) ?? []) {
+				if (v.dom.isConnected) v.refresh();
+				else later.push(v);
+			}
+		if (later.length) setTimeout(() => later.forEach((v) => v.refresh()));
 	}
 
 	/** All results with runs, for files and copying. */
@@ -517,7 +579,7 @@ export class Draft implements Desk {
 		this.asked = clusters;
 		const result = await this.worker.face.format({
 			clusters,
-			uncited: this.uncited.map(this.resolve),
+			uncited: this.uncited,
 			serial,
 			full: true
 		});
@@ -735,6 +797,13 @@ export class Draft implements Desk {
 		this.lastChange = `Style changed to ${info.title}`;
 	}
 
+	/** Makes ready a style that is being looked at; using it then is quick. */
+	async prepareStyle(id: string, title: string, lang: string): Promise<void> {
+		const { clusters } = this.reading;
+		await this.give(this.listed());
+		await this.worker.face.prepare(id, title, lang, { clusters, uncited: this.uncited });
+	}
+
 	setTitle(title: string): void {
 		this.title = title;
 		this.dirty = true;
@@ -764,10 +833,12 @@ export class Draft implements Desk {
 			await saveManuscript(this.id, {
 				title: this.title,
 				doc: storeDoc(doc),
+				undo: this.journal.toJSON(),
 				styleId: this.docStyle.id,
 				styleTitle: this.docStyle.title,
 				form: this.docStyle.form,
 				locale: this.docStyle.locale,
+				uncited: this.uncited,
 				...describe(doc, this.docStyle.form)
 			});
 			if (!this.dirty) this.saveState = 'saved';

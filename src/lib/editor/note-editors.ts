@@ -39,6 +39,16 @@ export class NoteEditors {
 		return this.open.get(id);
 	}
 
+	/** The note that an editor is of. */
+	idOf(view: EditorView): string | undefined {
+		return [...this.open].find(([, v]) => v === view)?.[0];
+	}
+	/** Where the words of a note begin in the text; -1 where it is gone. */
+	startOf(id: string): number {
+		const at = this.posOf(id);
+		return at < 0 ? -1 : at + 1;
+	}
+
 	/** Mounts the editor of one of the writer's notes in the margin. */
 	mount(id: string, element: HTMLElement): () => void {
 		const at = this.posOf(id);

@@ -12,6 +12,15 @@ export function positionOf(doc: Node, id: string): number {
 	return at;
 }
 
+/** Position of a list of sources by its id; -1 for none. Lists stand between blocks, never within one. */
+export function listPosition(doc: Node, id: string): number {
+	let at = -1;
+	doc.forEach((node, pos) => {
+		if (node.type === schema.nodes.bibliography && node.attrs.id === id) at = pos;
+	});
+	return at;
+}
+
 /** First and last block of the text within so many window heights of the window. */
 export function blocksNear(text: Element, surface: Element, by: number): [number, number] {
 	const box = surface.getBoundingClientRect();

@@ -38,9 +38,9 @@ class Sleeper implements NodeView {
 		if (awake) this.dom.append(this.contentDOM);
 		else this.contentDOM.remove();
 	}
-	/** Going to sleep and waking is none of the editor's business. */
+	/** Going to sleep and waking is none of the editor's business; where the caret is always is. */
 	ignoreMutation(m: { type: string; target: globalThis.Node }): boolean {
-		return m.target === this.dom;
+		return m.type !== 'selection' && m.target === this.dom;
 	}
 }
 

@@ -1,9 +1,11 @@
 /** Going back to an earlier state of an open draft. */
-import { compareDocs, readDoc, storeDoc, writeLocator, type Comparison, type DocCite } from '$lib/core/manuscript';
+import { readDoc, storeDoc, writeLocator, type DocCite } from '$lib/core/manuscript';
+import { compareDocs, type Comparison } from '$lib/core/manuscript/compare';
 import { shortLabel } from '$lib/core/source';
 import type { Version } from '$lib/data/db';
 import { keepVersion } from '$lib/data/manuscripts';
 import type { Draft } from './draft.svelte';
+import { FREE_LISTS } from './plugins';
 
 /** What has changed since a version. @throws ManuscriptError where it cannot be read */
 export function sinceVersion(draft: Draft, v: Version): Comparison {
@@ -33,6 +35,6 @@ export async function backTo(draft: Draft, v: Version): Promise<void> {
 	const { tr } = view.state;
 	tr.replaceWith(0, tr.doc.content.size, old.content);
 	for (const [name, value] of Object.entries(old.attrs)) tr.setDocAttribute(name, value);
-	draft.act(tr, 'An earlier state is back');
+	draft.act(tr.setMeta(FREE_LISTS, true), 'An earlier state is back');
 	view.focus();
 }

@@ -5,6 +5,7 @@ import fc from 'fast-check';
 import type { Item } from '../csl';
 import { createSession } from './session';
 import { cleanHouse, houseItems, isAdjusted, readAbbreviations } from './house';
+import { keptOut } from './kept-out';
 import { localeTree, styleTree } from '../../../../scripts/catalogue';
 
 const item: Item = {
@@ -62,6 +63,64 @@ test('in an entry of APA: with and without its link', () => {
 	assert.match(lamps(), /JHS/);
 	s.useHouse(cleanHouse({}));
 	assert.match(lamps(), /https:\/\/doi\.org/);
+});
+
+test('links where the style has none, and titles that lead to the work', () => {
+	const s = createSession();
+	s.putSources([item, page], []);
+	s.useStyle('vancouver', 'Vancouver', styleTree('vancouver')!, localeTree);
+	const entry = () => {
+		const all = s.format({ clusters: [], uncited: ['a', 'b'], full: true }).bibliography!;
+		return all.find((e) => e.id === 'a')!;
+	};
+	assert.doesNotMatch(entry().text, /10\.5555/);
+	s.useHouse(cleanHouse({ links: 'shown' }));
+	assert.match(entry().text, / https:\/\/doi\.org\/10\.5555\/hs\.1$/);
+	assert.match(entry().html, /<a href="https:\/\/doi\.org\/10\.5555\/hs\.1">https:/);
+	s.useHouse(cleanHouse({ titles: 'linked' }));
+	assert.match(entry().html, /<a href="https:\/\/doi\.org\/10\.5555\/hs\.1">Lamps of the quay<\/a>/);
+	// a style that shows it already does not show it twice
+	s.useStyle('apa', 'APA', styleTree('apa')!, localeTree);
+	s.useHouse(cleanHouse({ links: 'shown', titles: 'linked' }));
+	assert.equal(entry().text.match(/10\.5555/g)!.length, 1);
+	assert.match(entry().html, /<a href="[^"]+">Lamps of the quay<\/a>/);
+	assert.equal(isAdjusted(cleanHouse({ titles: 'linked' })), true);
+});
+
+test('what a style keeps out of its list is named (APA 7, 8.9: personal communications are cited in the text only)', () => {
+	const s = createSession();
+	const letter: Item = {
+		id: 'l',
+		type: 'personal_communication',
+		author: [{ family: 'Sund', given: 'Anders' }],
+		issued: { 'date-parts': [[2020, 3, 1]] }
+	};
+	s.putSources([item, letter], []);
+	s.useStyle('apa', 'APA', styleTree('apa')!, localeTree);
+	const r = s.format({ clusters: [{ id: 'c', cites: [{ sourceId: 'l' }, { sourceId: 'a' }] }], uncited: [] });
+	assert.deepEqual([r.omitted, r.bibliography!.map((e) => e.id)], [[{ id: 'l', why: 'APA 7, 8.9' }], ['a']]);
+	const job = { clusters: [{ id: 'c', cites: [{ sourceId: 'l' }] }], uncited: ['a'] };
+	s.format(job);
+	assert.equal(s.format({ ...job, uncited: ['a', 'l'] }).bibliography?.length, 2);
+	// who lists it all the same, has it; so has who names an archive, and a numbered style
+	const ids = (uncited: string[]) => s.format({ clusters: [], uncited, full: true }).bibliography!.map((e) => e.id);
+	assert.deepEqual(ids(['l', 'a']), ['a', 'l']);
+	assert.equal(keptOut('apa', { ...letter, archive: 'Municipal Archive' }), '');
+	assert.equal(keptOut('ieee', letter), '');
+	assert.match(r.changed[0].text, /A\. Sund, personal communication, March 1, 2020/);
+});
+
+test('a language that is chosen rules over the style’s own', () => {
+	const s = createSession();
+	s.putSources([{ ...item, editor: [{ family: 'Sund' }] }], []);
+	const tree = styleTree('apa')!;
+	const german = s.useStyle('apa', 'APA', tree, localeTree, 'de-DE');
+	assert.deepEqual([german.lang, german.quotes.open], ['de-DE', '„']);
+	const cites = [{ sourceId: 'a', locator: { label: 'page', value: '3' } }];
+	assert.equal(s.format({ clusters: [{ id: 'c', cites }], uncited: [] }).changed[0].text, '(Okonjo, 2019, S. 3)');
+	const own = { ...tree, attrs: { ...tree.attrs, 'default-locale': 'fr-FR' } };
+	assert.equal(s.useStyle('own', 'Own', own, localeTree).lang, 'fr-FR');
+	assert.equal(s.useStyle('own', 'Own', own, localeTree, 'en-GB').lang, 'en-GB');
 });
 
 test('a list of two columns; lines that are none are named', () => {

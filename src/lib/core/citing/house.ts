@@ -5,8 +5,10 @@
 import type { Item } from '../csl';
 
 export interface HouseRules {
-	/** DOI and address of a work: as the style has it, the DOI alone where there is one, or neither. */
-	links: 'style' | 'doi' | 'none';
+	/** DOI and address of a work: as the style has it, always one of them, the DOI alone where there is one, or neither. */
+	links: 'style' | 'shown' | 'doi' | 'none';
+	/** Titles of entries lead to where the work is read. */
+	titles: 'style' | 'linked';
 	/** The day a page was read. */
 	accessed: 'style' | 'none';
 	/** Titles of journals and series in their short form, where the record or the list has one. */
@@ -23,7 +25,8 @@ export function cleanHouse(raw: unknown): HouseRules {
 		list.filter((e): e is [string, string] => typeof e[1] === 'string' && e[1].trim() !== '' && e[0].trim() !== '')
 	);
 	return {
-		links: r.links === 'doi' || r.links === 'none' ? r.links : 'style',
+		links: r.links === 'doi' || r.links === 'none' || r.links === 'shown' ? r.links : 'style',
+		titles: r.titles === 'linked' ? 'linked' : 'style',
 		accessed: r.accessed === 'none' ? 'none' : 'style',
 		shortTitles: r.shortTitles === true,
 		abbreviations
@@ -31,7 +34,8 @@ export function cleanHouse(raw: unknown): HouseRules {
 }
 
 /** Whether the rules ask for anything that the style does not. */
-export const isAdjusted = (h: HouseRules): boolean => h.links !== 'style' || h.accessed !== 'style' || h.shortTitles;
+export const isAdjusted = (h: HouseRules): boolean =>
+	h.links !== 'style' || h.titles !== 'style' || h.accessed !== 'style' || h.shortTitles;
 
 /** Titles are the same whatever their capitals, spaces and a leading article. */
 const titleKey = (s: string): string =>

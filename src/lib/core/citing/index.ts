@@ -12,7 +12,12 @@ export {
 } from './line';
 export { blockRule, isBlock, ruleInWords, wantsPlace, type BlockRule } from './quoting';
 export { cleanHouse, isAdjusted, readAbbreviations, type HouseRules } from './house';
+export { listForClipboard, type ListWords } from './list-text';
+export { linesAround, readStyleFile, styleSlug, type StyleFile } from './style-file';
+export { madeUpCitations, sampleCitations, sampleEntries } from './sample';
+export type { Trait } from './anatomy';
 export { nearestStyle } from './nearest';
+export { handMadeItem, handMadeOf, type HandMade } from './hand-made';
 export { styleInfo, listHeading, FEATURED, featuredName, type StyleInfo } from './kind';
 export {
 	createSession,
@@ -20,5 +25,6 @@ export {
 	type SessionResult,
 	type ClusterOutput,
 	type EntryOutput,
+	type Omitted,
 	type PreviewOutput
 } from './session';

@@ -63,7 +63,9 @@ export const FEATURED: { id: string; name: string }[] = [
 	{ id: 'ieee', name: 'IEEE' },
 	{ id: 'vancouver', name: 'Vancouver' },
 	{ id: 'american-medical-association', name: 'AMA 11th' },
-	{ id: 'harvard-cite-them-right', name: 'Harvard, Cite Them Right 12th' }
+	{ id: 'harvard-cite-them-right', name: 'Harvard, Cite Them Right 12th' },
+	{ id: 'american-chemical-society', name: 'ACS' },
+	{ id: 'american-political-science-association', name: 'APSA' }
 ];
 
 export const featuredName = (id: string): string | null => FEATURED.find((f) => f.id === id)?.name ?? null;

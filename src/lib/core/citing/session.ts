@@ -5,6 +5,7 @@
 import {
 	compileStyle,
 	createProcessor,
+	parseField,
 	toHtml,
 	toPlain,
 	toRuns,
@@ -12,11 +13,15 @@ import {
 	type Item,
 	type LocaleSource,
 	type Processor,
+	type Rich,
 	type Run,
 	type Tree,
 	type Warning
 } from '../csl';
 import { cleanHouse, houseItems, type HouseRules } from './house';
+import { houseEntry } from './house-entry';
+import { handMadeOf, partHandMade, standIn, type HandMade } from './hand-made';
+import { keptOut } from './kept-out';
 import { styleInfo, type StyleInfo } from './kind';
 
 export interface ClusterOutput {
@@ -34,6 +39,14 @@ export interface EntryOutput {
 	html: string;
 	text: string;
 	runs?: Run[];
+	/** What it is where no entry of the same author stands right before it; only where that is something else. */
+	whole?: { html: string; text: string; runs?: Run[] };
+}
+
+export interface Omitted {
+	id: string;
+	/** Where the manual says so; empty where the style itself prints nothing. */
+	why: string;
 }
 
 export interface SessionResult {
@@ -42,6 +55,8 @@ export interface SessionResult {
 	changed: ClusterOutput[];
 	/** Null where the style has no list; undefined where it is the same as before. */
 	bibliography: EntryOutput[] | null | undefined;
+	/** Sources that are not in the list: the style prints nothing of them, or its manual cites them in the text only. */
+	omitted: Omitted[];
 	warnings: Warning[];
 }
 
@@ -62,6 +77,8 @@ export interface Job {
 export interface Session {
 	putSources(items: Item[], gone: string[]): void;
 	useStyle(id: string, title: string, tree: Tree, locales: LocaleSource, lang?: string): StyleInfo;
+	/** Compiles a style that may be used next and formats a job in it, so that using it is quick. */
+	prepare(id: string, title: string, tree: Tree, locales: LocaleSource, lang: string | undefined, job: Job): void;
 	/** House rules of the manuscript from now on. */
 	useHouse(rules: HouseRules): void;
 	format(job: Job): SessionResult;
@@ -70,17 +87,70 @@ export interface Session {
 	readonly style: StyleInfo | null;
 }
 
+/** So many styles are kept ready to go back to. */
+const READY = 4;
+
+interface Ready {
+	tree: Tree;
+	processor: Processor;
+	info: StyleInfo;
+	/** What stands before and behind a citation of the style. */
+	around: { before: string; after: string };
+}
+
 export function createSession(): Session {
 	const items = new Map<string, Item>();
-	let house = houseItems(cleanHouse(null));
+	let rules = cleanHouse(null);
+	let house = houseItems(rules);
+	const made = (id: string): HandMade | null => handMadeOf(items.get(id));
+	const standIns = new WeakMap<Item, Item>();
 	const getItem = (id: string): Item | undefined => {
 		const item = items.get(id);
-		return item && house(item);
+		const h = handMadeOf(item);
+		if (!item || !h) return item && house(item);
+		if (!standIns.has(item)) standIns.set(item, standIn(item, h));
+		return standIns.get(item);
+	};
+	let around = { before: '', after: '' };
+	const inAround = (words: string): Rich | null => parseField(around.before + words + around.after);
+	/** An entry, hand-made ones in their own words. */
+	const entryOf = (id: string, output: Rich): Rich | null => {
+		const h = made(id);
+		const item = items.get(id);
+		return h ? parseField(h.text) : item ? houseEntry(rules, item, output) : output;
+	};
+	const wordsOf = (r: Rich | null, full = false) => ({
+		html: toHtml(r, { links: true }),
+		text: toPlain(r),
+		...(full ? { runs: toRuns(r) } : {})
+	});
+	/** What the processor is given: without hand-made cites, whose sources are listed all the same. */
+	const parted = (clusters: Cluster[], uncited: string[]) => {
+		const p = partHandMade(clusters, made);
+		return { ...p, uncited: [...new Set([...uncited, ...p.cited])] };
+	};
+	/** Styles compiled lately, with what their processors know; the last used is the last. */
+	const ready = new Map<string, Ready>();
+	const readied = (id: string, title: string, tree: Tree, locales: LocaleSource, lang = ''): Ready => {
+		const key = `${id}|${lang}`;
+		let r = ready.get(key);
+		ready.delete(key);
+		if (r?.tree !== tree) {
+			const style = compileStyle(tree, { locales, lang: lang || undefined, forceLang: lang !== '' });
+			// words by hand alone stand as any citation would: in the style's brackets, in a note as a sentence
+			const { prefix = '', suffix = '' } = style.citation;
+			const around = { before: prefix, after: suffix };
+			r = { tree, processor: createProcessor({ style, getItem }), info: styleInfo(id, title, style), around };
+		}
+		ready.set(key, r);
+		if (ready.size > READY) ready.delete(ready.keys().next().value!);
+		return r;
 	};
 	let processor: Processor | null = null;
 	let info: StyleInfo | null = null;
 	let shown = new Map<string, unknown>();
 	let list: unknown = undefined;
+	let leftOut = '';
 	let last: Job = { clusters: [], uncited: [] };
 
 	const need = (): Processor => {
@@ -96,65 +166,88 @@ export function createSession(): Session {
 			for (const id of gone) items.delete(id);
 		},
 		useStyle(id, title, tree, locales, lang) {
-			const style = compileStyle(tree, { locales, lang });
-			processor = createProcessor({ style, getItem });
-			info = styleInfo(id, title, style);
+			const ready = readied(id, title, tree, locales, lang);
+			({ processor, info, around } = ready);
 			shown = new Map();
 			list = undefined;
-			return info;
+			return ready.info;
 		},
-		useHouse(rules) {
+		prepare(id, title, tree, locales, lang, job) {
+			readied(id, title, tree, locales, lang).processor.format(parted(job.clusters, job.uncited));
+		},
+		useHouse(next) {
+			rules = next;
 			house = houseItems(rules);
+			list = undefined;
 		},
 		format(job) {
 			last = job;
-			const r = need().format({ clusters: job.clusters, uncited: job.uncited });
+			const { alone, ...given } = parted(job.clusters, job.uncited);
+			const r = need().format(given);
 			const changed: ClusterOutput[] = [];
 			const now = new Map<string, unknown>();
 			for (const c of r.clusters) {
-				now.set(c.id, c);
-				if (job.full || shown.get(c.id) !== c) {
+				const words = alone.get(c.id);
+				const key = words ?? c;
+				now.set(c.id, key);
+				if (job.full || shown.get(c.id) !== key) {
+					const output: Rich | null = words === undefined ? c.output : inAround(words);
 					const out: ClusterOutput = {
 						id: c.id,
-						html: toHtml(c.output),
-						text: toPlain(c.output),
+						html: toHtml(output),
+						text: toPlain(output),
 						lead: toHtml(c.lead)
 					};
 					if (job.full) {
-						out.runs = toRuns(c.output);
+						out.runs = toRuns(output);
 						out.leadRuns = toRuns(c.lead);
 					}
 					changed.push(out);
 				}
 			}
 			shown = now;
+			const asked = new Set(job.uncited);
+			const out = (r.bibliography ?? []).flatMap(({ id }): Omitted[] => {
+				const item = items.get(id);
+				const why = item && !asked.has(id) ? keptOut(info!.id, item) : '';
+				return why ? [{ id, why }] : [];
+			});
+			const left = new Set(out.map((o) => o.id));
+			const listed = (r.bibliography ?? []).filter((e) => !left.has(e.id));
 			let bibliography: EntryOutput[] | null | undefined;
 			if (r.bibliography === null) bibliography = null;
-			else if (job.full || r.bibliography !== list) {
-				bibliography = r.bibliography.map((e) => ({
+			else if (job.full || r.bibliography !== list || [...left].join() !== leftOut) {
+				bibliography = listed.map((e) => ({
 					id: e.id,
-					html: toHtml(e.output, { links: true }),
-					text: toPlain(e.output),
-					...(job.full ? { runs: toRuns(e.output) } : {})
+					...wordsOf(entryOf(e.id, e.output), job.full),
+					...(e.whole ? { whole: wordsOf(entryOf(e.id, e.whole), job.full) } : {})
 				}));
 			}
 			list = r.bibliography;
-			return { style: info!, changed, bibliography, warnings: r.warnings };
+			leftOut = [...left].join();
+			return {
+				style: info!,
+				changed,
+				bibliography,
+				omitted: [...r.omitted.map(({ id }) => ({ id, why: '' })), ...out],
+				warnings: r.warnings
+			};
 		},
 		preview(cites, noteNumber) {
 			const p = need();
 			// the truth about a preview is the manuscript with the citation in it
 			const ids = [...new Set(cites.map((c) => c.sourceId))];
-			const r = p.format({
-				clusters: [...last.clusters, { id: '\u0000preview', noteNumber, cites }],
-				uncited: last.uncited
-			});
+			const id = '\u0000preview';
+			const { alone, ...given } = parted([...last.clusters, { id, noteNumber, cites }], last.uncited);
+			const r = p.format(given);
 			const c = r.clusters[r.clusters.length - 1];
+			const words = alone.get(id);
 			const entries = (r.bibliography ?? [])
 				.filter((e) => ids.includes(e.id))
-				.map((e) => ({ id: e.id, html: toHtml(e.output), text: toPlain(e.output) }));
-			const out = { html: toHtml(c.output), lead: toHtml(c.lead), entries };
-			p.format({ clusters: last.clusters, uncited: last.uncited });
+				.map((e) => ({ id: e.id, html: toHtml(entryOf(e.id, e.output)), text: toPlain(entryOf(e.id, e.output)) }));
+			const html = toHtml(words === undefined ? c.output : inAround(words));
+			const out = { html, lead: toHtml(c.lead), entries };
+			p.format(parted(last.clusters, last.uncited));
 			return out;
 		}
 	};

@@ -9,12 +9,12 @@ import {
 	ITEM_TYPES,
 	NAME_VARIABLES,
 	NUMBER_VARIABLES,
-	parseXml,
 	StyleError,
 	toHtml,
 	type Item,
 	type Tree
 } from './index';
+import { parseXml } from './xml';
 import { localeTree, styleIndex, styleTree } from '../../../../scripts/catalogue';
 
 /** Runs of the first property; FUZZ=10000 for the long one, which also holds each run to a second. */

@@ -1,7 +1,8 @@
 /** Warnings about what a style says that CSL 1.0.2 does not know, each with its place. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { buildLocale, compileStyle, createProcessor, parseXml, toHtml } from './index';
+import { buildLocale, compileStyle, createProcessor, toHtml } from './index';
+import { parseXml } from './xml';
 import { lintStyle } from './lint';
 import { localeTree, styleIndex, styleTree } from '../../../../scripts/catalogue';
 import { elements } from './tree';

@@ -4,7 +4,6 @@ import fc from 'fast-check';
 import {
 	compileStyle,
 	createProcessor,
-	parseXml,
 	StyleError,
 	toHtml,
 	toPlain,
@@ -13,6 +12,7 @@ import {
 	type Item,
 	type CiteForm
 } from './index';
+import { parseXml } from './xml';
 import { localeTree, styleTree } from '../../../../scripts/catalogue';
 import { demoItems } from '../../../../scripts/demo-data';
 

@@ -341,14 +341,13 @@ class Engine implements Processor {
 
 	private entry(k: Known, previous: string[] | null): EntryMemo {
 		const o = this.style.bibliographyOptions;
-		const b = this.style.bibliography!;
 		const substitute = o.subsequentAuthorSubstitute;
 		const basis = substitute != null && previous ? previous.join('\u0000') : '';
 		const number = this.style.bibliographyNumeric ? k.number : 0;
 		const before = this.entryMemo.get(k);
 		if (before && before.stamp === k.stamp && before.previous === basis) {
 			if (before.number === number) return before;
-			if (before.result) {
+			if (before.result && !before.result.whole) {
 				before.paths ??= numberPaths(before.result.output);
 				if (before.paths) {
 					const output = renumber(before.result.output, before.paths, number - before.number);
@@ -362,6 +361,20 @@ class Engine implements Processor {
 			const output = `[source missing: ${k.id}]`;
 			return this.keep(k, { stamp: k.stamp, number, previous: basis, result: { id: k.id, output }, texts: null });
 		}
+		const { output, texts } = this.write(k, previous);
+		let result: EntryResult | null = output === null ? null : { id: k.id, output };
+		if (result && basis && substitute && plainOf(output).includes(substitute)) {
+			const whole = this.write(k, null).output;
+			if (whole) result = { ...result, whole };
+		}
+		return this.keep(k, { stamp: k.stamp, number, previous: basis, result, texts });
+	}
+
+	/** Writes an entry out, given the names of the entry before it. */
+	private write(k: Known, previous: string[] | null): { output: Rich | null; texts: string[] | null } {
+		const o = this.style.bibliographyOptions;
+		const b = this.style.bibliography!;
+		const substitute = o.subsequentAuthorSubstitute;
 		const c = this.reset(k);
 		c.inBibliography = true;
 		c.atStart = true;
@@ -383,8 +396,7 @@ class Engine implements Processor {
 		}
 		if (body != null && b.format) body = { kids: [body], format: b.format };
 		const out = finish(body, this.style.locale);
-		const result = out == null || !plainOf(out).trim() ? null : { id: k.id, output: out };
-		return this.keep(k, { stamp: k.stamp, number, previous: basis, result, texts: c.nameTexts });
+		return { output: out == null || !plainOf(out).trim() ? null : out, texts: c.nameTexts };
 	}
 
 	private keep(k: Known, m: EntryMemo): EntryMemo {

@@ -22,6 +22,8 @@ export interface ClusterResult {
 export interface EntryResult {
 	id: string;
 	output: Rich;
+	/** The entry as it is where no entry of the same author stands before it; only where `output` has a substitute. */
+	whole?: Rich;
 }
 
 export interface FormatResult {

@@ -4,7 +4,8 @@
  */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { compileStyle, createProcessor, parseXml, toHtml, type Cite, type Item } from './index';
+import { compileStyle, createProcessor, toHtml, type Cite, type Item } from './index';
+import { parseXml } from './xml';
 import { localeTree } from '../../../../scripts/catalogue';
 
 interface Setup {

@@ -5,13 +5,19 @@
 import type { Mark, Node } from 'prosemirror-model';
 import type { Run } from '../csl';
 import {
+	arrangeList,
+	citedInSection,
 	cleanEntryHands,
 	cleanHand,
+	cleanList,
 	cleanSettings,
 	handRuns,
+	lookOf,
 	noteRefNumber,
 	readCitations,
-	type CitingForm
+	type CitingForm,
+	type ListLook,
+	type ListSource
 } from '../manuscript';
 
 export type FinalInline =
@@ -30,10 +36,21 @@ export type FinalBlock =
 	| {
 			t: 'bibliography';
 			heading: FinalInline[];
-			entries: { id: string; runs: Run[] }[];
-			hanging: boolean;
+			/** A paragraph between heading and entries; empty for none. */
+			note: string;
+			/** Without a title where the list is not grouped. */
+			groups: { title: string; entries: FinalEntry[] }[];
+			look: ListLook;
+			/** Entries begin with a number and a tab, and the numbers stand in a column of their own. */
 			aligned: boolean;
 	  };
+
+export interface FinalEntry {
+	id: string;
+	runs: Run[];
+	/** Annotation or abstract below it, a paragraph each. */
+	under: string[];
+}
 
 export interface FinalDoc {
 	title: string;
@@ -47,12 +64,14 @@ export interface FinalDoc {
 export interface Formatted {
 	citations: Map<string, { runs: Run[]; leadRuns: Run[] }>;
 	/** Null where the style has no list. */
-	entries: { id: string; runs: Run[] }[] | null;
+	entries: { id: string; runs: Run[]; whole?: { runs: Run[] } }[] | null;
 	hanging: boolean;
 	aligned: boolean;
 	lang: string;
 	/** The id a source has now, should it have been merged into another. */
 	resolve?: (id: string) => string;
+	/** What lists need to know of a source. */
+	source?: (id: string) => ListSource | undefined;
 }
 
 /** Joins a document and what its citations show. */
@@ -131,9 +150,28 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		return out;
 	};
 
+	const list = (node: Node, pos: number): FinalBlock => {
+		const s = cleanList(node.attrs.set);
+		const look = lookOf(s, f.hanging);
+		const entries = (f.entries ?? []).map((e) => (hands[e.id] ? { id: e.id, runs: handRuns(hands[e.id]) } : e));
+		const here = s.takes === 'section' ? citedInSection(doc, pos, resolve) : new Set<string>();
+		const groups = arrangeList(s, entries, f.source ?? (() => undefined), here).map((g) => ({
+			title: g.title,
+			entries: g.entries.map((e) => ({ ...e, under: e.under ? e.under.split(/\n+/) : [] }))
+		}));
+		return {
+			t: 'bibliography',
+			heading: inlines(node.firstChild!, false),
+			note: s.note,
+			groups,
+			look,
+			aligned: f.aligned && look.numbers === 'column'
+		};
+	};
+
 	const blocks = (parent: Node): FinalBlock[] => {
 		const out: FinalBlock[] = [];
-		parent.forEach((node) => {
+		parent.forEach((node, pos) => {
 			switch (node.type.name) {
 				case 'paragraph':
 					out.push({ t: 'paragraph', inlines: inlines(node, false) });
@@ -181,13 +219,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					out.push({ t: 'page-break' });
 					break;
 				case 'bibliography':
-					out.push({
-						t: 'bibliography',
-						heading: inlines(node.firstChild!, false),
-						entries: (f.entries ?? []).map((e) => (hands[e.id] ? { ...e, runs: handRuns(hands[e.id]) } : e)),
-						hanging: f.hanging,
-						aligned: f.aligned
-					});
+					out.push(list(node, pos));
 					break;
 			}
 		});

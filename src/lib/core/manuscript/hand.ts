@@ -27,7 +27,11 @@ export const handIsOld = (h: Hand, now: string): boolean => h.basis !== now;
 /** An entry as it stands in the list: in the person's words where there are any. */
 export function entryInHand<E extends { id: string; html: string; text: string }>(e: E, hands: EntryHands): E {
 	const hand = hands[e.id];
-	return hand ? { ...e, html: handHtml(hand), text: handText(hand) } : e;
+	if (!hand) return e;
+	const said: E & { whole?: unknown } = { ...e, html: handHtml(hand), text: handText(hand) };
+	// words by hand are the same behind any other entry
+	delete said.whole;
+	return said;
 }
 
 /** Words by hand of entries, by source. */

@@ -1,4 +1,4 @@
-/** The face of the manuscript room. */
+/** The face of the manuscript room. Comparing two states is `$lib/core/manuscript/compare`, loaded when needed. */
 export { schema, SCHEMA_VERSION, cleanCites, type DocCite, type DocStyle, type Moved, type NoteTarget } from './schema';
 export { readDoc, storeDoc, ManuscriptError, type StoredDoc } from './migrate';
 export {
@@ -41,8 +41,24 @@ export {
 	type Quoting
 } from './quoting';
 export { insertNoteRef, noteRefNumber } from './note-refs';
-export { cleanSettings, placementOf, type DocSettings } from './settings';
-export { compareDocs, type Comparison, type ComparedBlock } from './compare';
+export { cleanSettings, placementOf, type DocSettings, type FurtherSource } from './settings';
+export {
+	arrangeList,
+	citedInSection,
+	cleanList,
+	listAdjusted,
+	lookOf,
+	LOOKS,
+	MEDIA,
+	mediumOf,
+	type ListGroup,
+	type ListLook,
+	type ListSettings,
+	type ListSource,
+	type LookName,
+	type Medium
+} from './list';
+export { convertQuotes } from './quotes';
 export { sameSpots } from './spots';
 export { noteToText, textToNote, turnNote } from './notes';
 export { newId } from './ids';

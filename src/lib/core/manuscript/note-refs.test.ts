@@ -102,7 +102,8 @@ test('settings from outside are made whole', () => {
 	assert.deepEqual(cleanSettings({ placement: 'up', noteNumbers: 3 }), {
 		placement: 'style',
 		noteNumbers: 'through',
-		house: {}
+		house: {},
+		further: []
 	});
 	assert.deepEqual(cleanSettings(null), cleanSettings({}));
 });

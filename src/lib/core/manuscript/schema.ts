@@ -117,9 +117,15 @@ const nodes: Record<string, NodeSpec> = {
 		content: 'heading',
 		isolating: true,
 		defining: true,
-		attrs: { id: { default: '' }, scope: { default: 'all' } },
-		parseDOM: [{ tag: 'section[data-rq-bibliography]' }],
-		toDOM: (n) => ['section', { 'data-rq-bibliography': n.attrs.id }, 0]
+		// `set` is what the list takes in and how it looks (list.ts)
+		attrs: { id: { default: '' }, set: { default: {} } },
+		parseDOM: [
+			{
+				tag: 'section[data-rq-bibliography]',
+				getAttrs: (d) => ({ set: parseJson((d as HTMLElement).getAttribute('data-rq-list'), {}) })
+			}
+		],
+		toDOM: (n) => ['section', { 'data-rq-bibliography': n.attrs.id, 'data-rq-list': JSON.stringify(n.attrs.set) }, 0]
 	},
 	text: { group: 'inline' },
 	hard_break: { group: 'inline', inline: true, selectable: false, parseDOM: [{ tag: 'br' }], toDOM: () => ['br'] },

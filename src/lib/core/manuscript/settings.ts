@@ -8,6 +8,13 @@ export interface DocSettings {
 	noteNumbers: 'through' | 'section';
 	/** House rules over the style, as citing/house.ts reads them. */
 	house: Record<string, unknown>;
+	/** Sources that the list takes in without their being cited, each with the reason. */
+	further: FurtherSource[];
+}
+
+export interface FurtherSource {
+	id: string;
+	why: string;
 }
 
 /** Settings from outside, made whole. */
@@ -16,7 +23,12 @@ export function cleanSettings(raw: unknown): DocSettings {
 	return {
 		placement: r.placement === 'before' || r.placement === 'behind' ? r.placement : 'style',
 		noteNumbers: r.noteNumbers === 'section' ? 'section' : 'through',
-		house: r.house && typeof r.house === 'object' ? (r.house as Record<string, unknown>) : {}
+		house: r.house && typeof r.house === 'object' ? (r.house as Record<string, unknown>) : {},
+		further: Array.isArray(r.further)
+			? r.further
+					.filter((f) => f && typeof f.id === 'string' && f.id)
+					.map((f) => ({ id: f.id as string, why: typeof f.why === 'string' ? f.why : '' }))
+			: []
 	};
 }
 

@@ -6,6 +6,7 @@
 	import { creatorsOf, kindOf, shortAuthor, shortLabel, titleOf, yearOf } from '$lib/core/source';
 	import { citationBeside, hasNeighbour, joinWithNext, moveToCitation, sayCitation, splitOff } from '$lib/editor/acts';
 	import { commitCite, sentenceWith, wordsBefore } from '$lib/editor/citing';
+	import { insertList } from '$lib/editor/lists';
 	import type { CiteTarget, Draft } from '$lib/editor/draft.svelte';
 	import { library } from '../library.svelte';
 	import { toasts } from '../toasts.svelte';
@@ -340,6 +341,16 @@
 				{/if}
 			{/each}
 		</ul>
+		{#if !line.text.trim() && !target.editing && !target.inNote}
+			<button
+				type="button"
+				class="list-here"
+				onclick={() => {
+					draft.closeCite();
+					insertList(draft, 'caret');
+				}}>Or put a list of sources here</button
+			>
+		{/if}
 		{#if !line.part.sourceId && line.part.query && !line.matches.length}
 			<p class="no">
 				No source matches “{line.part.query}”.
@@ -410,6 +421,15 @@
 </div>
 
 <style>
+	.list-here {
+		color: var(--verdigris-strong);
+		font-size: var(--small);
+		padding: 6px 14px 8px;
+		cursor: pointer;
+	}
+	.list-here:hover {
+		text-decoration: underline;
+	}
 	.line {
 		position: absolute;
 		width: 580px;

@@ -3,6 +3,7 @@
 	import { isAdjusted } from '$lib/core/citing';
 	import { handText } from '$lib/core/manuscript';
 	import { handEdits } from '$lib/editor/acts';
+	import { anyListAdjusted } from '$lib/editor/lists';
 	import Btn from '../parts/Btn.svelte';
 	import Mark from '../parts/Mark.svelte';
 	import Theme from '../parts/Theme.svelte';
@@ -10,7 +11,10 @@
 	let { draft, styleOpen, onstyle }: { draft: Draft; styleOpen: boolean; onstyle: () => void } = $props();
 	const words = { saved: 'Saved', saving: 'Saving…', failed: 'Not saved', 'read-only': 'Read only' };
 	const forms = { 'in-text': 'in text', footnotes: 'footnotes', endnotes: 'endnotes' };
-	const adjusted = $derived(isAdjusted(draft.house) || draft.settings.placement !== 'style');
+	const adjusted = $derived.by(() => {
+		void draft.revision;
+		return isAdjusted(draft.house) || draft.settings.placement !== 'style' || anyListAdjusted(draft);
+	});
 	const edits = $derived.by(() => {
 		void draft.revision;
 		return handEdits(draft);
@@ -33,6 +37,7 @@
 		return list;
 	});
 	let checksOpen = $state(false);
+	let listOpen = $state(false);
 	/** To a place in the text, or to the list where there is none. */
 	function go(pos: number) {
 		checksOpen = false;
@@ -66,6 +71,21 @@
 		title="Your own note at the caret: Alt N"
 		disabled={draft.readOnly}>Note</Btn
 	>
+	<div class="checks">
+		<Btn
+			kind="quiet"
+			onclick={() => (listOpen = !listOpen)}
+			expanded={listOpen}
+			title="A list of sources in the manuscript"
+			disabled={draft.readOnly}>List</Btn
+		>
+		{#if listOpen}{#await import('./ListMenu.svelte') then Menu}<Menu.default
+					{draft}
+					onclose={() => (listOpen = false)}
+				/>{:catch}<p class="list" role="alert">
+					This part did not arrive. Check the connection and try again.
+				</p>{/await}{/if}
+	</div>
 	<Btn
 		kind="ghost"
 		onclick={onstyle}

@@ -18,11 +18,12 @@
 	const later = {
 		style: () => import('./StylePanel.svelte'),
 		entry: () => import('./EntryMenu.svelte'),
+		list: () => import('./ListPanel.svelte'),
 		keys: () => import('./Shortcuts.svelte'),
 		find: () => import('./FindBar.svelte')
 	};
 
-	let { id, at }: { id: string; at: number } = $props();
+	let { id, at, style = '' }: { id: string; at: number; style?: string } = $props();
 	let draft = $state.raw<Draft | null>(null);
 	let trouble = $state('');
 	let sheet = $state<HTMLElement | null>(null);
@@ -57,8 +58,10 @@
 				return;
 			}
 			// what is cited is enough to begin with; the rest of the library follows
-			if (library.ready) await draft.useLibrary(library.sources, library.resolve);
-			else await draft.useLibrary(await library.few(citedIds(draft)));
+			const few = library.ready ? null : await library.few(citedIds(draft));
+			// the whole library may have come in between, and stays then
+			if (few && !library.ready) await draft.useLibrary(few);
+			else await draft.useLibrary(library.sources, library.resolve);
 			await tick();
 			if (sheet) draft.mount(sheet);
 			citedElsewhere.note(id);
@@ -77,6 +80,14 @@
 			void draft?.destroy().then(release);
 			if (!draft) release();
 		};
+	});
+
+	// a style that was chosen in the catalogue is looked at once the text is formatted
+	let looked = false;
+	$effect(() => {
+		if (!style || looked || !draft?.formatted) return;
+		looked = true;
+		styleOpen = true;
 	});
 
 	$effect(() => {
@@ -145,11 +156,16 @@
 	</div>
 	{#if styleOpen}{#await later.style() then Panel}<Panel.default
 				{draft}
+				first={style}
 				onclose={() => (styleOpen = false)}
 			/>{:catch}{@render lost()}{/await}{/if}
 	{#if draft.entryMenu}
-		{@const { sourceId, anchor } = draft.entryMenu}
-		{#await later.entry() then Menu}<Menu.default {draft} {sourceId} {anchor} />{:catch}{@render lost()}{/await}
+		{@const menu = draft.entryMenu}
+		{#await later.entry() then Menu}{#key menu}<Menu.default {draft} {menu} />{/key}{:catch}{@render lost()}{/await}
+	{/if}
+	{#if draft.listMenu}
+		{@const menu = draft.listMenu}
+		{#await later.list() then Panel}{#key menu}<Panel.default {draft} {menu} />{/key}{:catch}{@render lost()}{/await}
 	{/if}
 	{#if finding}{#await later.find() then Find}<Find.default
 				{draft}

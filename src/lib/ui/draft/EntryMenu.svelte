@@ -12,15 +12,21 @@
 	import { copyRich } from '../clipboard';
 	import { toasts } from '../toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
-	let { draft, sourceId, anchor }: { draft: Draft; sourceId: string; anchor: HTMLElement } = $props();
+	import { outside } from '../parts/outside';
+	let { draft, menu }: { draft: Draft; menu: { sourceId: string; anchor: HTMLElement } } = $props();
+	// svelte-ignore state_referenced_locally
+	const { sourceId, anchor } = menu;
 	let box = $state<HTMLElement | null>(null);
 	const edit = $derived.by(() => {
 		void draft.revision;
 		return handEdits(draft).find((e) => e.kind === 'entry' && e.id === sourceId);
 	});
 	const entry = $derived(draft.list?.find((e) => e.id === sourceId));
+	const annotation = $derived(draft.source(sourceId)?.annotation.trim() ?? '');
 	let byHand = $state(false);
 	let query = $state('');
+	/** The one citation to replace it in; empty for all. */
+	let only = $state('');
 	const others = $derived(
 		query.trim()
 			? library.index
@@ -41,11 +47,6 @@
 	});
 	onMount(() => {
 		box?.querySelector<HTMLElement>('a, button')?.focus();
-		const away = (e: PointerEvent) => {
-			if (!box?.contains(e.target as Node)) close();
-		};
-		setTimeout(() => document.addEventListener('pointerdown', away), 0);
-		return () => document.removeEventListener('pointerdown', away);
 	});
 	function close() {
 		draft.entryMenu = null;
@@ -71,6 +72,7 @@
 <div
 	class="menu"
 	bind:this={box}
+	use:outside={close}
 	style:left="{at.left}px"
 	style:top="{at.top}px"
 	role="dialog"
@@ -94,6 +96,7 @@
 	{:else if edit}
 		<HandNotice {draft} {edit} onedit={() => (byHand = true)} />
 	{/if}
+	{#if annotation}<p class="annotation">{annotation}</p>{/if}
 	<h2>
 		{found.length ? `Cited ${found.length === 1 ? 'once' : `${found.length} times`}` : 'Listed without being cited'}
 	</h2>
@@ -103,8 +106,14 @@
 			type="search"
 			bind:value={query}
 			placeholder="Cite another source instead of it"
-			aria-label="Cite another source instead of it, everywhere"
+			aria-label="Cite another source instead of it"
 		/>
+		{#if query.trim() && found.length > 1}
+			<select bind:value={only} aria-label="Where to cite another source">
+				<option value="">everywhere it is cited</option>
+				{#each found as p (p.id)}<option value={p.id}>only at “…{p.words.slice(-40) || p.section}”</option>{/each}
+			</select>
+		{/if}
 		{#if others.length}
 			<ul aria-label="Sources to cite instead">
 				{#each others as s (s.id)}
@@ -112,7 +121,7 @@
 						<button
 							type="button"
 							onclick={() => {
-								const n = replaceCited(draft, sourceId, s.id);
+								const n = replaceCited(draft, sourceId, s.id, only || undefined);
 								close();
 								draft.view?.focus();
 								toasts.say(`Replaced in ${n} ${n === 1 ? 'citation' : 'citations'}; Ctrl+Z takes it back.`);
@@ -139,7 +148,8 @@
 </div>
 
 <style>
-	.instead {
+	.instead,
+	select {
 		width: 100%;
 		border: 1px solid var(--line);
 		border-radius: var(--r1);
@@ -160,6 +170,11 @@
 		box-shadow: var(--lift);
 		z-index: 30;
 		padding: 12px;
+	}
+	.annotation {
+		font: 400 13px/1.45 var(--serif);
+		color: var(--ink-2);
+		padding: 10px 6px 0;
 	}
 	.acts {
 		display: flex;

@@ -80,7 +80,7 @@
 			{#if !draft.readOnly}
 				<div class="acts">
 					<Btn kind="ghost" onclick={() => putExcerpt(draft, r.source, r.excerpt)}>{acts[form]}</Btn>
-					{#if form === 'run-in'}
+					{#if draft.inNote}{:else if form === 'run-in'}
 						<Btn kind="quiet" onclick={() => putExcerpt(draft, r.source, r.excerpt, 'block')}>as a block</Btn>
 					{:else if form === 'block'}
 						<Btn kind="quiet" onclick={() => putExcerpt(draft, r.source, r.excerpt, 'run-in')}>in the sentence</Btn>
@@ -97,7 +97,10 @@
 		</li>
 	{/each}
 </ul>
-<p class="rule">{draft.docStyle.title}: {ruleInWords(quoteRule(draft))}.</p>
+<p class="rule">
+	{#if draft.inNote}Goes into your note {draft.noteNumber(draft.inNote.id)}.
+	{:else}{draft.docStyle.title}: {ruleInWords(quoteRule(draft))}.{/if}
+</p>
 
 <style>
 	ul {

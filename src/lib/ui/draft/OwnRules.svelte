@@ -2,7 +2,9 @@
 	/** What the manuscript decides over its style: where marks stand among punctuation, how notes are numbered. */
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { readAbbreviations, type HouseRules } from '$lib/core/citing';
-	import type { DocSettings } from '$lib/core/manuscript';
+	import { convertQuotes, type DocSettings } from '$lib/core/manuscript';
+	import PickFiles from '../parts/PickFiles.svelte';
+	import { toasts } from '../toasts.svelte';
 
 	let { draft }: { draft: Draft } = $props();
 	let problems = $state.raw<{ line: number; text: string }[]>([]);
@@ -21,8 +23,23 @@
 		problems = read.problems;
 		rule({ abbreviations: read.list });
 	}
+	/** Marks that are there take the shape of the style's language; one undo takes it back. */
+	function quotes() {
+		if (!draft.view || !draft.style) return;
+		const { tr } = draft.view.state;
+		const n = convertQuotes(tr, draft.style.quotes);
+		draft.act(tr, 'Quotation marks changed');
+		toasts.say(n ? `${n} quotation marks changed; Ctrl+Z takes it back.` : 'They are so already.');
+	}
 	const ofStyle = $derived(draft.style?.placement === 'sentence' ? 'before the mark' : 'behind the mark');
 </script>
+
+{#snippet tick(words: string, on: boolean, change: (on: boolean) => void)}
+	<label class="tick"
+		><input type="checkbox" checked={on} disabled={draft.readOnly} onchange={(e) => change(e.currentTarget.checked)} />
+		{words}</label
+	>
+{/snippet}
 
 <details>
 	<summary>This manuscript’s own rules</summary>
@@ -57,26 +74,24 @@
 			onchange={(e) => rule({ links: e.currentTarget.value as HouseRules['links'] })}
 		>
 			<option value="style">as {draft.docStyle.title} has it</option>
+			<option value="shown">always, also where the style has none</option>
 			<option value="doi">the DOI alone, where there is one</option>
 			<option value="none">neither</option>
 		</select>
 	</label>
-	<label class="tick"
-		><input
-			type="checkbox"
-			checked={draft.house.accessed === 'none'}
-			disabled={draft.readOnly}
-			onchange={(e) => rule({ accessed: e.currentTarget.checked ? 'none' : 'style' })}
-		/> leave out the day a page was read</label
-	>
-	<label class="tick"
-		><input
-			type="checkbox"
-			checked={draft.house.shortTitles}
-			disabled={draft.readOnly}
-			onchange={(e) => rule({ shortTitles: e.currentTarget.checked })}
-		/> short titles of journals and series</label
-	>
+	{@render tick('titles in the list lead to the work', draft.house.titles === 'linked', (on) =>
+		rule({ titles: on ? 'linked' : 'style' })
+	)}
+	{@render tick('leave out the day a page was read', draft.house.accessed === 'none', (on) =>
+		rule({ accessed: on ? 'none' : 'style' })
+	)}
+	{@render tick('short titles of journals and series', draft.house.shortTitles, (on) => rule({ shortTitles: on }))}
+	{#if draft.style && !draft.readOnly}
+		<button type="button" class="quotes" onclick={quotes}
+			>Quotation marks of the text as {draft.style.quotes.open}…{draft.style.quotes.close} and {draft.style.quotes
+				.innerOpen}…{draft.style.quotes.innerClose}</button
+		>
+	{/if}
 	{#if draft.house.shortTitles}
 		{#if problems.length}
 			<p class="trouble" role="alert">
@@ -92,6 +107,15 @@
 				value={problems.length ? typed : written}
 				onchange={(e) => list(e.currentTarget.value)}></textarea>
 		</label>
+		{#if !draft.readOnly}
+			<PickFiles
+				words="Take the list from a file"
+				accept=".txt,.csv,.tsv,text/plain,text/csv"
+				onpick={async (files) => {
+					if (files[0]) list(await files[0].text());
+				}}
+			/>
+		{/if}
 	{/if}
 </details>
 
@@ -118,6 +142,15 @@
 		display: flex;
 		align-items: center;
 		gap: 8px;
+	}
+	.quotes {
+		margin-top: 8px;
+		color: var(--verdigris-strong);
+		text-align: left;
+		cursor: pointer;
+	}
+	.quotes:hover {
+		text-decoration: underline;
 	}
 	textarea {
 		border: 1px solid var(--line);

@@ -1,15 +1,26 @@
 <script lang="ts">
 	/** Choosing a style: the list, and beside it one's own text as it would become. */
 	import { onMount, untrack } from 'svelte';
-	import { nearestStyle, type SessionResult, type StyleInfo } from '$lib/core/citing';
+	import { nearestStyle, sampleCitations, sampleEntries, type SessionResult, type StyleInfo } from '$lib/core/citing';
 	import { placeCitations, placementOf, readCitations, type CitingForm } from '$lib/core/manuscript';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { startFormatWorker } from '$lib/workers/format';
 	import Btn from '../parts/Btn.svelte';
+	import { outside } from '../parts/outside';
 	import OwnRules from './OwnRules.svelte';
-	import { catalogue, FEATURED, featuredName, kindWords, noteUsed, usedLately, type StyleEntry } from './styles.svelte';
+	import { LANGUAGES } from './languages';
+	import {
+		catalogue,
+		FEATURED,
+		featuredName,
+		kindWords,
+		markedStyles,
+		noteUsed,
+		usedLately,
+		type StyleEntry
+	} from './styles.svelte';
 
-	let { draft, onclose }: { draft: Draft; onclose: () => void } = $props();
+	let { draft, first = '', onclose }: { draft: Draft; first?: string; onclose: () => void } = $props();
 	let query = $state('');
 	// svelte-ignore state_referenced_locally
 	let picked = $state<{ id: string; title: string }>({ id: draft.docStyle.id, title: draft.docStyle.title });
@@ -17,15 +28,18 @@
 	// svelte-ignore state_referenced_locally
 	let form = $state<CitingForm>(draft.docStyle.form);
 	let instead = $state('');
+	/** Language of terms, dates and quotation marks; empty for the style's own. */
+	// svelte-ignore state_referenced_locally
+	let lang = $state(draft.docStyle.locale);
 	let then = $state.raw<SessionResult | null>(null);
 	let thenStyle = $state.raw<StyleInfo | null>(null);
 	let now = $state.raw<SessionResult | null>(null);
 	let trouble = $state('');
 	let counts = $state.raw<{ citations: number; notes: number; moved: number; entries: number } | null>(null);
-	let box = $state<HTMLElement | null>(null);
 	let search = $state<HTMLInputElement | null>(null);
 	const worker = startFormatWorker();
 	let serial = 0;
+	let preparing: ReturnType<typeof setTimeout>;
 
 	interface Row {
 		id: string;
@@ -55,17 +69,22 @@
 			{ id: draft.docStyle.id, title: draft.docStyle.title },
 			...usedLately().filter((s) => s.id !== draft.docStyle.id)
 		].slice(0, 3);
+		const shown = new Set(lately.map((s) => s.id));
+		const others = (list: { id: string; name: string }[]) =>
+			list.filter((s) => !shown.has(s.id) && shown.add(s.id)).map((s) => row(s.id, s.name));
 		return [
 			{ title: 'Used lately', rows: lately.map((s) => row(s.id, s.title)) },
 			{
-				title: 'Often asked for',
-				rows: FEATURED.filter((f) => !lately.some((l) => l.id === f.id)).map((f) => row(f.id, f.name))
-			}
-		];
+				title: 'Marked',
+				rows: others(markedStyles().map((id) => ({ id, name: featuredName(id) ?? byId.get(id)?.title ?? id })))
+			},
+			{ title: 'Brought by you', rows: others(catalogue.own.map((s) => ({ id: s.id, name: s.title }))) },
+			{ title: 'Often asked for', rows: others(FEATURED) }
+		].filter((g) => g.rows.length);
 	});
 
 	onMount(() => {
-		void catalogue.load();
+		const loaded = catalogue.load();
 		search?.focus();
 		const ready = (async () => {
 			const items = [...new Set(draft.shown.citations.flatMap((c) => c.cites.map((x) => x.sourceId)))]
@@ -75,17 +94,13 @@
 			await worker.face.putSources(items, []);
 			await worker.face.useHouse($state.snapshot(draft.house));
 			now = await draft.everything();
-			await show(picked.id, picked.title);
+			if (first && first !== draft.docStyle.id) {
+				await loaded;
+				await show(first, featuredName(first) ?? byId.get(first)?.title ?? first);
+			} else await show(picked.id, picked.title);
 		})();
 		void ready;
-		const away = (e: PointerEvent) => {
-			if (!box?.contains(e.target as Node) && !(e.target as HTMLElement).closest('header')) onclose();
-		};
-		setTimeout(() => document.addEventListener('pointerdown', away), 0);
-		return () => {
-			document.removeEventListener('pointerdown', away);
-			worker.stop();
-		};
+		return () => worker.stop();
 	});
 
 	// what is decided over the style shows in both columns
@@ -106,7 +121,7 @@
 	async function show(id: string, title: string) {
 		picked = { id, title };
 		const mine = ++serial;
-		const answer = await worker.face.useStyle(id, title, draft.docStyle.locale);
+		const answer = await worker.face.useStyle(id, title, lang);
 		if (mine !== serial) return;
 		if (!answer.ok) {
 			trouble = answer.message;
@@ -138,6 +153,9 @@
 		if (mine !== serial || !result) return;
 		then = result;
 		thenStyle = answer.style;
+		clearTimeout(preparing);
+		// who rests on a style may use it; one that cannot be used says so in the preview
+		preparing = setTimeout(() => void draft.prepareStyle(id, title, lang).catch(() => undefined), 500);
 		const bodyCitations = reading.citations.filter((c) => c.notePos < 0).length;
 		counts = {
 			citations: bodyCitations,
@@ -168,14 +186,22 @@
 		await show(near.id, name);
 	}
 
-	/** First citations with a few words before them. */
+	/** Citations that say most of a style: the first, one with a place, one again, one of several. */
+	const telling = $derived.by(() => {
+		const own = new Set(draft.shown.citations.filter((c) => c.notePos < 0).map((c) => c.id));
+		return new Set(sampleCitations(draft.shown.clusters.filter((c) => own.has(c.id))));
+	});
+	/** Entries of different kinds of sources, the same on both sides. */
+	const kinds = $derived(
+		new Set(sampleEntries(now?.bibliography ?? then?.bibliography ?? [], (id) => draft.source(id)?.item))
+	);
+	/** Those citations with a few words before them. */
 	function samples(r: SessionResult | null, notes: boolean) {
 		if (!r || !draft.view) return [];
 		const doc = draft.view.state.doc;
 		const out = new Map(r.changed.map((c) => [c.id, c]));
 		return draft.shown.citations
-			.filter((c) => c.notePos < 0)
-			.slice(0, 3)
+			.filter((c) => c.notePos < 0 && telling.has(c.id))
 			.map((c, i) => {
 				const at = doc.resolve(c.pos);
 				const words = at.parent
@@ -209,7 +235,7 @@
 	function apply() {
 		if (!thenStyle) return;
 		noteUsed(picked.id, picked.title);
-		draft.applyStyle({ ...thenStyle, id: picked.id, title: picked.title }, draft.docStyle.locale, form);
+		draft.applyStyle({ ...thenStyle, id: picked.id, title: picked.title }, lang, form);
 		onclose();
 		draft.view?.focus();
 	}
@@ -239,7 +265,16 @@
 	}
 </script>
 
-<div class="panel" bind:this={box} role="dialog" aria-label="Citation style" tabindex="-1" onkeydown={keys}>
+<div
+	class="panel"
+	use:outside={(target) => {
+		if (!target.closest('header')) onclose();
+	}}
+	role="dialog"
+	aria-label="Citation style"
+	tabindex="-1"
+	onkeydown={keys}
+>
 	<div class="list">
 		<input
 			bind:this={search}
@@ -276,6 +311,7 @@
 				</p>
 			{/if}
 			{#if catalogue.trouble}<p class="none">{catalogue.trouble}</p>{/if}
+			<p class="none"><a href="/styles">All styles, compared and explained</a></p>
 		</div>
 		<OwnRules {draft} />
 	</div>
@@ -286,6 +322,17 @@
 				<button type="button" role="radio" aria-checked={form === f.form} onclick={() => stand(f.form)}>{f.name}</button
 				>
 			{/each}
+			<select
+				aria-label="Language of terms and dates"
+				value={lang}
+				onchange={(e) => {
+					lang = e.currentTarget.value;
+					void show(picked.id, picked.title);
+				}}
+			>
+				<option value="">language of the style</option>
+				{#each LANGUAGES as l (l.lang)}<option value={l.lang}>{l.name}</option>{/each}
+			</select>
 			{#if instead}<p role="status">{instead}</p>{/if}
 		</div>
 		{#if trouble}
@@ -307,7 +354,7 @@
 						{#each side.list.filter((s) => s.notes) as s (s.id)}
 							<p class="small"><sup>{s.n}</sup> {@html s.html}</p>
 						{/each}
-						{#each (side.entries ?? []).slice(0, 3) as e (e.id)}
+						{#each (side.entries ?? []).filter((e) => kinds.has(e.id)) as e (e.id)}
 							<div class="entry hang">{@html e.html}</div>
 						{/each}
 					</div>
@@ -360,6 +407,16 @@
 		color: var(--ink);
 		font-weight: 600;
 		box-shadow: inset 0 0 0 1px var(--verdigris);
+	}
+	.stand select {
+		border: 1px solid var(--line);
+		border-radius: var(--r1);
+		background-color: var(--sheet);
+		color: var(--ink);
+		padding: 4px 28px 4px 8px;
+		font-size: 12.5px;
+		margin-left: auto;
+		max-width: 156px;
 	}
 	.stand p {
 		flex-basis: 100%;

@@ -4,7 +4,7 @@
 	import { format, formatDistanceToNow } from 'date-fns';
 	import { storageMessage, type Version } from '$lib/data/db';
 	import { versionsOf } from '$lib/data/manuscripts';
-	import type { Comparison } from '$lib/core/manuscript';
+	import type { Comparison } from '$lib/core/manuscript/compare';
 	import { backTo, sinceVersion } from '$lib/editor/versions';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { toasts } from '../toasts.svelte';

@@ -1,6 +1,8 @@
 /** The catalogue of styles, loaded when somebody looks for one. */
 import MiniSearch from 'minisearch';
 import { FEATURED, featuredName } from '$lib/core/citing';
+import type { OwnStyle } from '$lib/data/db';
+import { ownStyles } from '$lib/data/styles';
 
 export interface StyleEntry {
 	id: string;
@@ -9,7 +11,16 @@ export interface StyleEntry {
 	note: boolean;
 	fields: string[];
 	language: string;
+	/** Brought by the person. */
+	own?: boolean;
 }
+
+/** So many are shown where none has every word. */
+const NEAREST = 20;
+
+const languages = new Intl.DisplayNames(['en'], { type: 'language' });
+/** A language by its code and its name; nothing for a style that takes the manuscript's. */
+const languageWords = (code: string): string => (code ? `${code} ${languages.of(code) ?? ''}` : '');
 
 const fold = (s: string) => s.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase();
 
@@ -27,28 +38,64 @@ class Catalogue {
 		try {
 			const r = await fetch('/styles/index.json');
 			if (!r.ok) throw new Error(String(r.status));
-			this.list = (await r.json()) as StyleEntry[];
+			this.shipped = (await r.json()) as StyleEntry[];
 			this.search = new MiniSearch<StyleEntry>({
-				fields: ['title', 'id', 'kind', 'field'],
-				extractField: (d, name) => (name === 'field' ? d.fields.join(' ') : String(d[name as keyof StyleEntry] ?? '')),
+				fields: ['title', 'name', 'id', 'kind', 'field', 'language'],
+				extractField: (d, name) =>
+					name === 'field'
+						? d.fields.join(' ')
+						: name === 'name'
+							? (featuredName(d.id) ?? '')
+							: name === 'language'
+								? languageWords(d.language)
+								: String(d[name as keyof StyleEntry] ?? ''),
 				processTerm: (t) => fold(t) || null,
 				searchOptions: {
 					prefix: true,
 					combineWith: 'AND',
-					boost: { title: 3 },
+					boost: { title: 3, name: 6 },
 					fuzzy: (t) => (t.length > 5 ? 0.2 : false)
 				}
 			});
-			this.search.addAll(this.list);
+			this.search.addAll(this.shipped);
+			await this.readOwn();
 		} catch (e) {
 			this.loading = null;
 			this.trouble = `The catalogue did not arrive (${(e as Error).message}). Try again.`;
 		}
 	}
 
+	private shipped: StyleEntry[] = [];
+	/** Styles that were brought; they stand before the shipped ones. */
+	own = $state.raw<OwnStyle[]>([]);
+	private inSearch: StyleEntry[] = [];
+
+	/** Reads the brought styles anew. */
+	async readOwn(): Promise<void> {
+		this.own = await ownStyles();
+		const entries = this.own.map(({ id, title, kind, note, fields, language }) => ({
+			id,
+			title,
+			kind,
+			note,
+			fields,
+			language,
+			own: true
+		}));
+		for (const s of this.inSearch) this.search?.remove(s);
+		this.inSearch = entries;
+		this.search?.addAll(entries);
+		this.list = [...entries, ...this.shipped];
+		this.byId = new Map(this.list.map((s) => [s.id, s]));
+	}
+	byId = $state.raw<Map<string, StyleEntry>>(new Map());
+
+	/** Styles that have every word, or with none the nearest: those that have most of them. */
 	find(query: string, limit = 60): StyleEntry[] {
-		const byId = new Map(this.list.map((s) => [s.id, s]));
-		return (this.search?.search(query) ?? [])
+		const { byId, search } = this;
+		const every = search?.search(query) ?? [];
+		const found = every.length ? every : (search?.search(query, { combineWith: 'OR' }) ?? []).slice(0, NEAREST);
+		return found
 			.map((r) => ({ id: String(r.id), score: r.score * (featuredName(String(r.id)) ? 2 : 1) }))
 			.sort((a, b) => b.score - a.score)
 			.slice(0, limit)
@@ -71,6 +118,23 @@ export function usedLately(): { id: string; title: string }[] {
 }
 export function noteUsed(id: string, title: string): void {
 	localStorage.setItem(KEY, JSON.stringify([{ id, title }, ...usedLately().filter((s) => s.id !== id)].slice(0, 5)));
+}
+
+/** Styles the person marked. */
+const MARKED = 'styles-marked';
+export function markedStyles(): string[] {
+	try {
+		const list = JSON.parse(localStorage.getItem(MARKED) ?? '[]') as unknown;
+		return Array.isArray(list) ? list.filter((s): s is string => typeof s === 'string') : [];
+	} catch (e) {
+		console.warn('The list of marked styles could not be read', e);
+		return [];
+	}
+}
+export function markStyle(id: string, on: boolean): string[] {
+	const list = [...(on ? [id] : []), ...markedStyles().filter((s) => s !== id)];
+	localStorage.setItem(MARKED, JSON.stringify(list));
+	return list;
 }
 
 export const kindWords = (s: { kind: string; note: boolean }): string =>

@@ -3,16 +3,19 @@
 	import { onMount } from 'svelte';
 	import { db, type Manuscript } from '$lib/data/db';
 	import {
+		arrangeList,
+		citedInSection,
 		cleanEntryHands,
+		cleanList,
 		cleanSettings,
 		entryInHand,
+		lookOf,
 		readDoc,
 		readCitations,
-		type DocStyle,
-		type EntryHands
+		type DocStyle
 	} from '$lib/core/manuscript';
 	import { toFinal, writeHtml, type FinalDoc } from '$lib/core/document';
-	import { cleanHouse, type SessionResult } from '$lib/core/citing';
+	import { cleanHouse, listForClipboard, type ListWords, type SessionResult } from '$lib/core/citing';
 	import type { Source } from '$lib/core/source';
 	import { startFormatWorker } from '$lib/workers/format';
 	import { library } from '../library.svelte';
@@ -28,7 +31,7 @@
 	let final = $state.raw<FinalDoc | null>(null);
 	let result = $state.raw<SessionResult | null>(null);
 	let cited = $state.raw<Source[]>([]);
-	let hands = $state.raw<EntryHands>({});
+	let lists = $state.raw<ListWords[]>([]);
 	let trouble = $state('');
 	let notes = $state.raw<string[]>([]);
 	let busy = $state('');
@@ -52,18 +55,17 @@
 					form: m.form,
 					locale: m.locale
 				};
-				hands = cleanEntryHands(doc.attrs.hand);
+				const hands = cleanEntryHands(doc.attrs.hand);
 				const reading = readCitations(doc, style.form, library.resolve);
-				const ids = new Set([
-					...reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)),
-					...m.uncited.map(library.resolve)
-				]);
+				const settings = cleanSettings(doc.attrs.set);
+				const uncited = [...new Set([...m.uncited, ...settings.further.map((f) => f.id)].map(library.resolve))];
+				const ids = new Set([...reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)), ...uncited]);
 				cited = [...ids].map((x) => library.sources.get(x)).filter((s): s is Source => Boolean(s));
 				await worker.face.putSources(
 					cited.map((s) => $state.snapshot(s.item)),
 					[]
 				);
-				await worker.face.useHouse(cleanHouse(cleanSettings(doc.attrs.set).house));
+				await worker.face.useHouse(cleanHouse(settings.house));
 				let answer = await worker.face.useStyle(style.id, style.title, style.locale);
 				const problems: string[] = [];
 				if (!answer.ok) {
@@ -72,7 +74,7 @@
 				}
 				const r = await worker.face.format({
 					clusters: reading.clusters,
-					uncited: m.uncited.map(library.resolve),
+					uncited,
 					serial: 1,
 					full: true
 				});
@@ -80,11 +82,17 @@
 				result = r;
 				final = toFinal(doc, m.title, m.authors, style.form, {
 					citations: new Map(r.changed.map((c) => [c.id, { runs: c.runs ?? [], leadRuns: c.leadRuns ?? [] }])),
-					entries: r.bibliography?.map((e) => ({ id: e.id, runs: e.runs ?? [] })) ?? null,
+					entries:
+						r.bibliography?.map((e) => ({
+							id: e.id,
+							runs: e.runs ?? [],
+							...(e.whole ? { whole: { runs: e.whole.runs ?? [] } } : {})
+						})) ?? null,
 					hanging: r.style.hangingIndent,
 					aligned: Boolean(r.style.secondFieldAlign),
 					lang: r.style.lang,
-					resolve: library.resolve
+					resolve: library.resolve,
+					source: (x) => library.sources.get(x)
 				});
 				if (reading.gaps.length)
 					problems.push(
@@ -95,10 +103,21 @@
 					problems.push(
 						`${gone} cited source${gone === 1 ? ' is' : 's are'} not in the library; the text says so where it stands.`
 					);
-				let hasList = false;
-				doc.descendants((n) => {
-					if (n.type.name === 'bibliography') hasList = true;
+				const entries = (r.bibliography ?? []).map((e) => entryInHand(e, hands));
+				const shown: ListWords[] = [];
+				const take = (raw: unknown, pos: number) => {
+					const s = cleanList(raw);
+					const here = s.takes === 'section' ? citedInSection(doc, pos, library.resolve) : new Set<string>();
+					const groups = arrangeList(s, entries, (x) => library.sources.get(x), here);
+					shown.push({ settings: s, look: lookOf(s, r.style.hangingIndent), groups });
+				};
+				doc.descendants((n, pos) => {
+					if (n.type.name === 'bibliography') take(n.attrs.set, pos);
+					return !n.isTextblock;
 				});
+				const hasList = shown.length > 0;
+				if (!hasList) take({}, 0);
+				lists = shown;
 				if (!hasList && reading.citations.length)
 					problems.push('The manuscript has no bibliography block, so the file has no list.');
 				notes = problems;
@@ -151,10 +170,10 @@
 		toasts.say('The HTML file is in your downloads. Your manuscript stays live here.');
 	}
 	async function copyList() {
-		const list = (result?.bibliography ?? []).map((e) => entryInHand(e, hands));
-		const hang = result?.style.hangingIndent ? ' style="margin-left:2em;text-indent:-2em"' : '';
-		await copyRich(list.map((e) => `<p${hang}>${e.html}</p>`).join(''), list.map((e) => e.text).join('\n'));
-		toasts.say(`The list is on the clipboard: ${list.length} entries.`);
+		const words = lists.map(listForClipboard);
+		await copyRich(words.map((w) => w.html).join(''), words.map((w) => w.text).join('\n\n'));
+		const count = words.reduce((n, w) => n + w.count, 0);
+		toasts.say(`The list is on the clipboard: ${count} ${count === 1 ? 'entry' : 'entries'}.`);
 	}
 	async function save(format: 'bibtex' | 'csl-json') {
 		const { writeBibtex, writeCslJson } = await import('$lib/core/exchange');

@@ -6,7 +6,8 @@
 	let { here, children }: { here: string; children?: Snippet } = $props();
 	const views = [
 		{ href: '/', name: 'Desk' },
-		{ href: '/sources', name: 'Sources' }
+		{ href: '/sources', name: 'Sources' },
+		{ href: '/styles', name: 'Styles' }
 	];
 </script>
 

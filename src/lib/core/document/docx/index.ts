@@ -37,8 +37,9 @@ interface Notes {
 	printed: PrintedNumbers;
 }
 
-function textRun(r: Run): TextRun {
+function textRun(r: Run, font: { font?: string } = {}): TextRun {
 	return new TextRun({
+		...font,
 		text: r.text,
 		italics: r.italic,
 		bold: r.bold,
@@ -67,10 +68,10 @@ function children(list: FinalInline[], notes: Notes): ParagraphChild[] {
 	});
 }
 
-function runChild(run: Run): ParagraphChild {
+function runChild(run: Run, font: { font?: string } = {}): ParagraphChild {
 	return run.link && /^(https?:|mailto:)/i.test(run.link)
-		? new ExternalHyperlink({ link: run.link, children: [textRun(run)] })
-		: textRun(run);
+		? new ExternalHyperlink({ link: run.link, children: [textRun(run, font)] })
+		: textRun(run, font);
 }
 
 /** Widest a picture may be, in pixels of 1/96 inch: the text width of a page with one-inch margins. */
@@ -150,20 +151,54 @@ function blocks(list: FinalBlock[], notes: Notes, extra: Partial<IParagraphOptio
 			case 'page-break':
 				return [new Paragraph({ children: [new PageBreak()] })];
 			case 'bibliography':
-				return [
-					new Paragraph({ heading: HeadingLevel.HEADING_1, children: children(b.heading, notes) }),
-					...b.entries.map(
-						(e) =>
-							new Paragraph({
-								style: 'Bibliography',
-								children: e.runs.map((r) => runChild(r)),
-								...(b.hanging || b.aligned ? { indent: { left: HALF_INCH, hanging: HALF_INCH } } : {}),
-								...(b.aligned ? { tabStops: [{ type: TabStopType.LEFT, position: HALF_INCH }] } : {})
-							})
-					)
-				];
+				return sourceList(b, notes);
 		}
 	});
+}
+
+/** Inches to twentieths of a point. */
+const twips = (inches: number): number => Math.round(inches * 1440);
+
+/** A list of sources with its look (ECMA-376, 17.3.1.12 for indents, 17.3.1.33 for spacing). */
+function sourceList(b: Extract<FinalBlock, { t: 'bibliography' }>, notes: Notes): Paragraph[] {
+	const { look } = b;
+	const font = look.font ? { font: look.font === 'sans' ? 'Arial' : FONT } : {};
+	const spacing = { line: Math.round(look.lines * 240), after: Math.round(look.after * 20) };
+	const left = b.aligned ? HALF_INCH : twips(look.hanging);
+	const first = twips(look.firstLine) - left;
+	const indent = { left, ...(first < 0 ? { hanging: -first } : { firstLine: first }) };
+	return [
+		new Paragraph({
+			heading: HeadingLevel.HEADING_1,
+			pageBreakBefore: look.ownPage,
+			alignment: look.centred ? AlignmentType.CENTER : undefined,
+			children: b.heading.map((i) =>
+				i.t === 'text' ? runChild({ ...i.run, ...(look.bold ? {} : { bold: false }) }, font) : children([i], notes)[0]
+			)
+		}),
+		...(b.note ? [new Paragraph({ children: [textRun({ text: b.note }, font)] })] : []),
+		...b.groups.flatMap((g) => [
+			...(g.title ? [new Paragraph({ heading: HeadingLevel.HEADING_2, children: [new TextRun(g.title)] })] : []),
+			...g.entries.flatMap((e) => [
+				new Paragraph({
+					style: 'Bibliography',
+					children: e.runs.map((r) => runChild(b.aligned ? r : { ...r, text: r.text.replace(/\t/g, ' ') }, font)),
+					indent,
+					spacing: e.under.length ? { ...spacing, after: 0 } : spacing,
+					...(b.aligned ? { tabStops: [{ type: TabStopType.LEFT, position: HALF_INCH }] } : {})
+				}),
+				...e.under.map(
+					(text, i) =>
+						new Paragraph({
+							style: 'Bibliography',
+							children: [textRun({ text }, font)],
+							indent: { left: HALF_INCH },
+							spacing: i < e.under.length - 1 ? { ...spacing, after: 0 } : spacing
+						})
+				)
+			])
+		])
+	];
 }
 
 function build(doc: FinalDoc): { file: Document; printed: PrintedNumbers } {

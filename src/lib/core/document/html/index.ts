@@ -1,6 +1,6 @@
 /** The final manuscript as one HTML file: semantic, with the roles of DPUB-ARIA 1.1 for notes and the list. */
 import type { Run } from '../../csl';
-import type { FinalBlock, FinalDoc, FinalInline } from '../final';
+import type { FinalBlock, FinalDoc, FinalEntry, FinalInline } from '../final';
 
 const esc = (s: string) => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 
@@ -41,9 +41,9 @@ ${doc.authors.map((a) => `<meta name="author" content="${esc(a)}">`).join('\n')}
 body { font: 12pt/1.6 'Literata Variable', Georgia, serif; max-width: 40em; margin: 3em auto; padding: 0 1em; color: #1b2433; }
 h1, h2, h3, h4 { line-height: 1.25; }
 blockquote { margin: 1em 2em; }
-.entries.hanging li { padding-left: 2em; text-indent: -2em; }
 .entries.aligned li { display: grid; grid-template-columns: 2.6em 1fr; }
-.entries, .notes ul { list-style: none; padding: 0; } .entries li { margin-bottom: 0.6em; }
+.entries, .notes ul { list-style: none; padding: 0; } .entries .under { margin: 0.3em 0 0 2em; text-indent: 0; grid-column: 2; }
+@media print { .own-page { break-before: page; } }
 .notes aside, .notes li { display: grid; grid-template-columns: 2.2em 1fr; } .notes p { margin: 0 0 0.5em; }
 .notes { border-top: 1px solid #999; margin-top: 3em; font-size: 0.9em; }
 a { color: inherit; } [role=doc-noteref] { text-decoration: none; } sup { line-height: 0; }
@@ -107,10 +107,41 @@ function block(b: FinalBlock, notes: NoteOut[]): string {
 		case 'page-break':
 			return '<hr class="page-break">';
 		case 'bibliography':
-			return `<section role="doc-bibliography"><h2>${inline(b.heading, notes)}</h2>\n<ul class="entries${b.hanging ? ' hanging' : ''}${b.aligned ? ' aligned' : ''}">\n${b.entries
-				.map((e) => `<li id="entry-${esc(e.id)}" role="doc-biblioentry">${entry(e.runs, b.aligned)}</li>`)
-				.join('\n')}\n</ul></section>`;
+			return list(b, notes);
 	}
+}
+
+type List = Extract<FinalBlock, { t: 'bibliography' }>;
+
+const FONTS = {
+	'': '',
+	serif: ` font-family: 'Literata Variable', Georgia, serif;`,
+	sans: ' font-family: Arial, sans-serif;'
+};
+
+/** Style of the entries of a list, for pages and for what is pasted elsewhere. */
+export function entryStyle({ look, aligned }: Pick<List, 'look' | 'aligned'>): string {
+	const indent = aligned ? 0 : look.hanging;
+	return `margin: 0 0 ${look.after}pt; line-height: ${look.lines * 1.2}; padding-left: ${indent}in; text-indent: ${look.firstLine - indent}in;`;
+}
+
+function list(b: List, notes: NoteOut[]): string {
+	const heading = `${b.look.centred ? 'text-align: center;' : ''}${b.look.bold ? '' : ' font-weight: normal;'}`;
+	const style = entryStyle(b);
+	const items = (entries: FinalEntry[]) =>
+		entries
+			.map((e) => {
+				const under = e.under.map((p) => `<p class="under">${esc(p)}</p>`).join('');
+				return `<li id="entry-${esc(e.id)}" role="doc-biblioentry" style="${style}">${entry(e.runs, b.aligned)}${under}</li>`;
+			})
+			.join('\n');
+	const groups = b.groups.map(
+		(g) =>
+			`${g.title ? `<h3>${esc(g.title)}</h3>\n` : ''}<ul class="entries${b.aligned ? ' aligned' : ''}">\n${items(g.entries)}\n</ul>`
+	);
+	const head = `<h2${heading ? ` style="${heading.trim()}"` : ''}>${inline(b.heading, notes)}</h2>`;
+	const note = b.note ? `<p>${esc(b.note)}</p>\n` : '';
+	return `<section role="doc-bibliography"${b.look.ownPage ? ' class="own-page"' : ''}${FONTS[b.look.font] ? ` style="${FONTS[b.look.font].trim()}"` : ''}>${head}\n${note}${groups.join('\n')}</section>`;
 }
 
 /** An entry whose number stands in the margin has a tab behind it. */

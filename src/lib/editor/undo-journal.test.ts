@@ -1,0 +1,101 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { closeHistory, history, redo, undo } from 'prosemirror-history';
+import { EditorState, type Command, type Transaction } from 'prosemirror-state';
+import { schema } from '$lib/core/manuscript';
+import { UndoJournal, type KeptUndo } from './undo-journal';
+
+const plugins = () => [history()];
+const start = () =>
+	EditorState.create({
+		doc: schema.nodes.doc.create(null, [
+			schema.nodes.heading.create({ level: 1 }, schema.text('Quays')),
+			schema.nodes.paragraph.create(null, schema.text('The lamps burned all winter.'))
+		]),
+		plugins: plugins()
+	});
+
+/** Writes as a person does, with the journal following. */
+class Writer {
+	readonly journal = new UndoJournal();
+	constructor(public state: EditorState) {}
+	do(tr: Transaction): void {
+		const before = this.state;
+		const { state, transactions } = before.applyTransaction(tr);
+		this.journal.follow(transactions, before, state);
+		this.state = state;
+	}
+	run(c: Command): boolean {
+		return c(this.state, (tr) => this.do(tr));
+	}
+	/** What a reload makes of it. */
+	reloaded(): EditorState {
+		const kept = JSON.parse(JSON.stringify(this.journal.toJSON())) as KeptUndo;
+		return new UndoJournal().restore(this.state.doc, kept, plugins());
+	}
+}
+const back = (state: EditorState): EditorState => {
+	let s = state;
+	while (undo(s, (tr) => (s = s.apply(tr)))) continue;
+	return s;
+};
+
+test('after a reload undo goes all the way back, whatever was typed, undone and redone', () => {
+	const act = fc.record({
+		what: fc.constantFrom('type', 'type', 'type', 'delete', 'attr', 'undo', 'redo'),
+		at: fc.nat(60),
+		words: fc.constantFrom('a', 'quay ', '…', 'long words of a clause '),
+		apart: fc.boolean()
+	});
+	fc.assert(
+		fc.property(fc.array(act, { maxLength: 25 }), (acts) => {
+			const w = new Writer(start());
+			const first = w.state.doc;
+			for (const a of acts) {
+				const end = w.state.doc.content.size - 1;
+				const at = Math.min(Math.max(8, a.at), end);
+				if (a.what === 'undo') w.run(undo);
+				else if (a.what === 'redo') w.run(redo);
+				else {
+					let tr = w.state.tr;
+					if (a.what === 'type') tr.insertText(a.words, at);
+					else if (a.what === 'delete') tr.delete(at, Math.min(end, at + 3));
+					else tr.setDocAttribute('set', { before: a.at % 2 === 0 });
+					if (a.apart) tr = closeHistory(tr);
+					w.do(tr);
+				}
+			}
+			const again = w.reloaded();
+			assert.ok(again.doc.eq(w.state.doc));
+			assert.ok(back(again).doc.eq(first));
+			assert.ok(back(w.state).doc.eq(first));
+		})
+	);
+});
+
+test('undo kept for another text is left out, and the text is not touched', () => {
+	const w = new Writer(start());
+	w.do(w.state.tr.insertText('Old ', 9));
+	const other = start().apply(start().tr.insertText('Other words. ', 8)).doc;
+	for (const kept of [
+		w.journal.toJSON(),
+		[{ steps: [{ stepType: 'nothing known' }], inverted: [] }],
+		[{ steps: w.journal.toJSON()[0].steps, inverted: [] }]
+	]) {
+		const state = new UndoJournal().restore(other, kept, plugins());
+		assert.ok(state.doc.eq(other));
+		assert.equal(undo(state), false);
+	}
+});
+
+test('a change that undo leaves alone begins the journal anew, and what is kept has a bound', () => {
+	const w = new Writer(start());
+	w.do(w.state.tr.insertText('a', 9));
+	w.do(w.state.tr.insertText('b', 9).setMeta('addToHistory', false));
+	assert.deepEqual(w.journal.toJSON(), []);
+	for (let i = 0; i < 900; i++) w.do(closeHistory(w.state.tr.insertText('x', 9)));
+	assert.equal(w.journal.toJSON().length, 400);
+	assert.ok(w.reloaded().doc.eq(w.state.doc));
+	assert.equal(undo(w.reloaded()), true);
+});

@@ -1,0 +1,90 @@
+/** What undo takes back, kept with the manuscript so that it can be taken back after a reload too. */
+import { closeHistory, undoDepth } from 'prosemirror-history';
+import { EditorState, type Plugin, type Transaction } from 'prosemirror-state';
+import { Step } from 'prosemirror-transform';
+import type { Node } from 'prosemirror-model';
+import { schema } from '$lib/core/manuscript';
+
+interface Event {
+	steps: Step[];
+	/** The same number of steps; the last one is undone first. */
+	inverted: Step[];
+}
+
+/** As stored: steps of the editor's library in their own JSON, the oldest event first. */
+export type KeptUndo = { steps: unknown[]; inverted: unknown[] }[];
+
+/** So many steps are kept, in whole events. */
+const STEPS_KEPT = 400;
+
+/** Follows what the editor's history holds. */
+export class UndoJournal {
+	private events: Event[] = [];
+
+	/** @param transactions what led from one state to the next, in order */
+	follow(transactions: readonly Transaction[], before: EditorState, after: EditorState): void {
+		const [first] = transactions;
+		const changes = transactions.filter((t) => t.docChanged);
+		if (!changes.length) return;
+		const history = first.getMeta('history$') as { redo: boolean } | undefined;
+		if (history && !history.redo) {
+			this.events.pop();
+			return;
+		}
+		if (changes.some((t) => t.getMeta('addToHistory') === false)) {
+			// what is older would have to be carried over a change that undo leaves alone
+			this.events = [];
+			return;
+		}
+		const last = this.events.at(-1);
+		const goesOn = last && !history && undoDepth(after) === undoDepth(before);
+		const event: Event = goesOn ? last : { steps: [], inverted: [] };
+		for (const t of changes)
+			t.steps.forEach((s, i) => {
+				event.steps.push(s);
+				event.inverted.push(s.invert(t.docs[i]));
+			});
+		if (!goesOn) this.events.push(event);
+		let kept = 0;
+		const from = this.events.findLastIndex((e) => (kept += e.steps.length) > STEPS_KEPT);
+		if (from >= 0) this.events = this.events.slice(from + 1);
+	}
+
+	toJSON(): KeptUndo {
+		const json = (s: Step): unknown => s.toJSON();
+		return this.events.map((e) => ({ steps: e.steps.map(json), inverted: e.inverted.map(json) }));
+	}
+
+	/**
+	 * A state of the document whose undo goes on where it was kept. What does not lead to this very document is left out:
+	 * undo begins anew then.
+	 */
+	restore(doc: Node, kept: KeptUndo | undefined, plugins: Plugin[]): EditorState {
+		const plain = EditorState.create({ doc, plugins });
+		try {
+			const events = (kept ?? []).map((e) => ({
+				steps: e.steps.map((s) => Step.fromJSON(schema, s)),
+				inverted: e.inverted.map((s) => Step.fromJSON(schema, s))
+			}));
+			let old = doc;
+			for (const e of events.toReversed())
+				for (const s of e.inverted.toReversed()) {
+					const { doc: next, failed } = s.apply(old);
+					if (!next) throw new RangeError(failed ?? '');
+					old = next;
+				}
+			let state = EditorState.create({ doc: old, plugins });
+			for (const e of events) {
+				const tr = closeHistory(state.tr);
+				for (const s of e.steps) tr.step(s);
+				state = state.apply(tr);
+			}
+			if (!state.doc.eq(doc)) return plain;
+			this.events = events;
+			return state;
+		} catch {
+			// it was kept for another state of the text, which is not touched by this
+			return plain;
+		}
+	}
+}

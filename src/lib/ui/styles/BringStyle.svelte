@@ -1,0 +1,227 @@
+<script lang="ts">
+	/** A CSL file of one's own: dropped, picked or pasted; looked through, shown where it is wrong, kept. */
+	import { linesAround, type StyleFile } from '$lib/core/citing';
+	import { keepStyle, OWN, removeStyle, restoreStyle } from '$lib/data/styles';
+	import { storageMessage } from '$lib/data/db';
+	import type { FormatWorker } from '$lib/workers/format';
+	import type { FileAnswer } from '$lib/workers/format.worker';
+	import { catalogue } from '../draft/styles.svelte';
+	import Btn from '../parts/Btn.svelte';
+	import PickFiles from '../parts/PickFiles.svelte';
+	import { toasts } from '../toasts.svelte';
+
+	let {
+		worker,
+		onkept,
+		onclose
+	}: { worker: FormatWorker; onkept: (style: { id: string; title: string }) => void; onclose: () => void } = $props();
+	/** How a style begins; written so that no reader of this file takes it for one. */
+	const BEGINNING = '\x3cstyle xmlns="http://purl.org/net/xbiblio/csl" …';
+	let text = $state('');
+	let name = $state('');
+	let answer = $state.raw<FileAnswer | null>(null);
+	let over = $state(false);
+	let trouble = $state('');
+	let serial = 0;
+
+	async function look(xml: string, from = '') {
+		text = xml;
+		name = from;
+		trouble = '';
+		const mine = ++serial;
+		if (!xml.trim()) {
+			answer = null;
+			return;
+		}
+		try {
+			const a = await worker.face.checkFile(xml);
+			if (mine === serial) answer = a;
+		} catch (e) {
+			if (mine === serial) trouble = (e as Error).message;
+		}
+	}
+	async function take(files: File[]) {
+		if (files[0]) await look(await files[0].text(), files[0].name);
+	}
+	/** What is here already under its name. */
+	function known(file: StyleFile): string {
+		const mine = catalogue.own.find((s) => s.id === OWN + file.id);
+		if (mine) {
+			const newer = file.updated && mine.changed ? Date.parse(file.updated) - Date.parse(mine.changed) : 0;
+			if (mine.xml === text) return 'You have this very file already.';
+			return newer > 0
+				? 'You have an older version of it; it will be replaced.'
+				: newer < 0
+					? 'You have a newer version of it. Keeping this one replaces that.'
+					: 'You have another file of this name; it will be replaced.';
+		}
+		const shipped = catalogue.byId.get(file.id);
+		return shipped
+			? `The catalogue has “${shipped.title}” under this name too. Yours is kept beside it, marked as your own.`
+			: '';
+	}
+	async function keep(file: StyleFile) {
+		try {
+			const { style, before } = await keepStyle(file, text);
+			await catalogue.readOwn();
+			toasts.say(`“${style.title}” is in your library and in the backup.`, {
+				label: before ? 'Back to the one before' : 'Take it out',
+				run: async () => {
+					await (before ? restoreStyle(before) : removeStyle(style.id));
+					await catalogue.readOwn();
+				}
+			});
+			onkept({ id: style.id, title: style.title });
+		} catch (e) {
+			trouble = storageMessage(e);
+		}
+	}
+</script>
+
+<section
+	class="bring"
+	class:over
+	aria-label="Bring a CSL file"
+	ondragover={(e) => {
+		e.preventDefault();
+		over = true;
+	}}
+	ondragleave={() => (over = false)}
+	ondrop={(e) => {
+		e.preventDefault();
+		over = false;
+		void take([...(e.dataTransfer?.files ?? [])]);
+	}}
+>
+	<header>
+		<h2>A style of your own</h2>
+		<Btn kind="quiet" onclick={onclose}>Close</Btn>
+	</header>
+	<div class="ways">
+		<PickFiles words="Choose a CSL file" accept=".csl,.xml,text/xml,application/xml" onpick={take} />
+		<span>or drop it here, or paste its text:</span>
+	</div>
+	<textarea
+		rows="5"
+		spellcheck="false"
+		aria-label="Text of the style"
+		placeholder={BEGINNING}
+		value={text}
+		oninput={(e) => look(e.currentTarget.value)}></textarea>
+	{#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
+	{#if answer && !answer.ok}
+		<div role="alert">
+			<p class="wrong">{name ? `${name}: ` : ''}{answer.message}</p>
+			{#if answer.line}{@render place(answer.line)}{/if}
+			<p>Nothing was kept. Mend it here or in the file, and it is looked through again.</p>
+		</div>
+	{:else if answer?.ok}
+		{@const { file, warnings } = answer}
+		<p class="good" role="status">
+			<b>{file.title}</b>
+			{#if file.parent}
+				uses the rules of “{catalogue.byId.get(file.parent)?.title ?? file.parent}”{file.language
+					? `, in ${file.language}`
+					: ''}.
+			{:else}
+				cites {file.note ? 'in notes' : 'in the text'}{file.updated
+					? `; changed ${file.updated.slice(0, 10)}`
+					: ''}{file.licence ? `; licence ${file.licence}` : ''}.
+			{/if}
+			{known(file)}
+		</p>
+		{#if warnings.length}
+			<details>
+				<summary
+					>{warnings.length} {warnings.length === 1 ? 'thing is' : 'things are'} odd; it works all the same</summary
+				>
+				<ul>
+					{#each warnings.slice(0, 40) as w, i (i)}
+						<li>
+							{w.message}{w.line ? ` (line ${w.line}, column ${w.column})` : ''}
+							{#if w.line && i < 6}{@render place(w.line, 0)}{/if}
+						</li>
+					{/each}
+				</ul>
+			</details>
+		{/if}
+		<Btn kind="primary" onclick={() => keep(file)}>Keep this style</Btn>
+	{/if}
+</section>
+
+{#snippet place(line: number, by = 2)}
+	<div class="lines">
+		{#each linesAround(text, line, by) as l (l.n)}<div class:here={l.here}><span>{l.n}</span>{l.text}</div>{/each}
+	</div>
+{/snippet}
+
+<style>
+	.bring {
+		display: grid;
+		gap: 10px;
+		padding: 16px 20px;
+		background: var(--sheet);
+		border: 1px solid var(--line);
+		border-radius: var(--r3);
+		font-size: 13.5px;
+		color: var(--ink-2);
+	}
+	.bring.over {
+		outline: 2px dashed var(--verdigris);
+	}
+	header,
+	.ways {
+		display: flex;
+		gap: 12px;
+		align-items: center;
+	}
+	header {
+		justify-content: space-between;
+	}
+	h2 {
+		font: 600 18px/1.3 var(--serif);
+		color: var(--ink);
+	}
+	textarea,
+	.lines {
+		font:
+			400 12px/1.5 ui-monospace,
+			monospace;
+		border: 1px solid var(--line);
+		border-radius: var(--r1);
+		background: var(--desk);
+		color: var(--ink);
+		padding: 8px;
+		width: 100%;
+		overflow: auto;
+	}
+	.lines {
+		margin: 6px 0;
+		white-space: pre;
+	}
+	.lines span {
+		display: inline-block;
+		width: 4ch;
+		margin-right: 2ch;
+		text-align: right;
+		color: var(--ink-3);
+	}
+	.lines .here {
+		background: var(--marigold-tint, color-mix(in srgb, var(--marigold-dot) 28%, transparent));
+	}
+	.wrong {
+		color: var(--madder);
+	}
+	b {
+		color: var(--ink);
+	}
+	summary {
+		cursor: pointer;
+	}
+	li {
+		padding: 3px 0;
+	}
+	.bring :global(.btn-primary) {
+		justify-self: start;
+	}
+</style>

@@ -1,0 +1,531 @@
+<script lang="ts">
+	/** The catalogue of styles: found, seen on one's own text, compared, and brought. */
+	import { onMount } from 'svelte';
+	import { FEATURED, type Trait } from '$lib/core/citing';
+	import type { PlacementKind } from '$lib/core/manuscript';
+	import { db, type Manuscript } from '$lib/data/db';
+	import { removeStyle, restoreStyle } from '$lib/data/styles';
+	import { startFormatWorker } from '$lib/workers/format';
+	import { library } from '../library.svelte';
+	import { toasts } from '../toasts.svelte';
+	import Bar from '../parts/Bar.svelte';
+	import Banner from '../parts/Banner.svelte';
+	import Btn from '../parts/Btn.svelte';
+	import {
+		catalogue,
+		featuredName,
+		kindWords,
+		markedStyles,
+		markStyle,
+		usedLately,
+		type StyleEntry
+	} from '../draft/styles.svelte';
+	import BringStyle from './BringStyle.svelte';
+	import SampleSide from './SampleSide.svelte';
+	import { houseOf, placementNow, sampleOf, type SampleAnswer } from './samples';
+
+	const MOST = 50;
+	const worker = startFormatWorker();
+	let query = $state('');
+	let kind = $state('');
+	let field = $state('');
+	let language = $state('');
+	let picked = $state('apa');
+	let second = $state('');
+	let bringing = $state(false);
+	let marked = $state.raw(markedStyles());
+	let manuscripts = $state.raw<Manuscript[]>([]);
+	let on = $state('');
+	let sample = $state.raw<SampleAnswer | null>(null);
+	let other = $state.raw<SampleAnswer | null>(null);
+	let traits = $state.raw<{ traits: Trait[]; licence: string } | null>(null);
+	let trouble = $state('');
+	let search = $state<HTMLInputElement | null>(null);
+	let serial = 0;
+	/** Where citations stand in the manuscript as it is. */
+	let from: { id: string; placement: PlacementKind } | null = null;
+
+	const KINDS = [
+		{ kind: 'author-date', name: 'author–date' },
+		{ kind: 'numeric', name: 'numbers' },
+		{ kind: 'note', name: 'notes' },
+		{ kind: 'author', name: 'author' },
+		{ kind: 'label', name: 'labels' }
+	];
+	const kindOf = (s: StyleEntry) => (s.note ? 'note' : s.kind);
+	const nameOf = (s: { id: string; title?: string }) =>
+		featuredName(s.id) ?? catalogue.byId.get(s.id)?.title ?? s.title ?? s.id;
+	const fits = (s: StyleEntry) =>
+		(!kind || kindOf(s) === kind) &&
+		(!field || s.fields.includes(field)) &&
+		(!language || (language === 'any' ? !s.language : s.language.slice(0, 2) === language));
+	const fields = $derived([...new Set(catalogue.list.flatMap((s) => s.fields))].sort());
+	const languages = $derived([...new Set(catalogue.list.map((s) => s.language.slice(0, 2)).filter(Boolean))].sort());
+	const languageName = new Intl.DisplayNames(['en'], { type: 'language' });
+	const matches = $derived(
+		query.trim() ? catalogue.find(query.trim(), 3000).filter(fits) : catalogue.list.filter(fits)
+	);
+	const narrowed = $derived(Boolean(query.trim() || kind || field || language));
+	const groups = $derived.by((): { title: string; rows: StyleEntry[] }[] => {
+		const total = catalogue.list.length.toLocaleString('en');
+		if (narrowed)
+			return [
+				{
+					title: matches.length
+						? `${matches.length.toLocaleString('en')} of ${total}${matches.length > MOST ? `, the first ${MOST}` : ''}`
+						: '',
+					rows: matches.slice(0, MOST)
+				}
+			];
+		const rows = (ids: string[]) => ids.flatMap((id) => catalogue.byId.get(id) ?? []);
+		return [
+			{ title: 'Marked', rows: rows(marked) },
+			{ title: 'Used lately', rows: rows(usedLately().map((s) => s.id)) },
+			{ title: 'Brought by you', rows: catalogue.list.filter((s) => s.own) },
+			{ title: 'Often asked for', rows: rows(FEATURED.map((f) => f.id)) },
+			{ title: `All ${total}, the first ${MOST} by name`, rows: catalogue.list.filter((s) => !s.own).slice(0, MOST) }
+		].filter((g) => g.rows.length);
+	});
+	const entry = $derived(catalogue.byId.get(picked));
+	const manuscript = $derived(manuscripts.find((m) => m.id === on) ?? null);
+
+	onMount(() => {
+		void (async () => {
+			await library.start();
+			trouble = library.trouble;
+			await catalogue.load();
+			if (!library.trouble) manuscripts = await db.manuscripts.orderBy('updatedAt').reverse().toArray();
+			on = manuscripts[0]?.id ?? '';
+			if (manuscripts[0] && catalogue.byId.has(manuscripts[0].styleId)) picked = manuscripts[0].styleId;
+			search?.focus();
+			await draw();
+			// those often asked for are there without a connection from now on
+			const ready = [...FEATURED.map((f) => f.id), ...usedLately().map((s) => s.id), ...marked];
+			(window.requestIdleCallback ?? setTimeout)(
+				() => void worker.face.keepReady(ready).catch(() => undefined) // next time there is a connection
+			);
+		})();
+		return () => worker.stop();
+	});
+
+	/** Shows the picked style, and the one it is compared with. */
+	async function draw() {
+		const mine = ++serial;
+		const m = manuscript;
+		const title = nameOf({ id: picked });
+		try {
+			await worker.face.useHouse(houseOf(m));
+			if (m && from?.id !== m.id) from = { id: m.id, placement: await placementNow(worker, m) };
+			const next = await sampleOf(worker, m, { id: picked, title }, mine * 2, from?.placement);
+			if (mine !== serial || !next) return;
+			sample = next;
+			const id = picked;
+			void worker.face.anatomy(id).then((a) => {
+				if (id === picked) traits = a;
+			});
+			const also = second
+				? await sampleOf(worker, m, { id: second, title: nameOf({ id: second }) }, mine * 2 + 1, from?.placement)
+				: null;
+			if (mine === serial) other = also;
+		} catch (e) {
+			if (mine === serial) trouble = (e as Error).message;
+		}
+	}
+	function pick(id: string) {
+		picked = id;
+		if (second === id) second = '';
+		void draw();
+	}
+	function keys(e: KeyboardEvent) {
+		if (e.key !== 'ArrowDown' && e.key !== 'ArrowUp') return;
+		const all = groups.flatMap((g) => g.rows);
+		const at = all.findIndex((r) => r.id === picked);
+		const next = all[Math.max(0, Math.min(all.length - 1, at + (e.key === 'ArrowDown' ? 1 : -1)))];
+		if (!next) return;
+		e.preventDefault();
+		pick(next.id);
+		document.querySelector(`[data-style="${CSS.escape(next.id)}"]`)?.scrollIntoView({ block: 'nearest' });
+	}
+	let timer: ReturnType<typeof setTimeout>;
+	function typed() {
+		clearTimeout(timer);
+		timer = setTimeout(() => {
+			const first = groups[0]?.rows[0];
+			if (query.trim() && first && first.id !== picked) pick(first.id);
+		}, 150);
+	}
+	async function takeOut() {
+		const mine = catalogue.own.find((s) => s.id === picked);
+		if (!mine) return;
+		await removeStyle(mine.id);
+		await catalogue.readOwn();
+		toasts.say(`“${mine.title}” is taken out.`, {
+			label: 'Bring it back',
+			run: async () => {
+				await restoreStyle(mine);
+				await catalogue.readOwn();
+			}
+		});
+		pick('apa');
+	}
+	const many = (n: number, w: string) => `${n} ${w}${n === 1 ? '' : 's'}`;
+	const change = $derived.by(() => {
+		if (!sample || sample.trouble !== undefined || !manuscript) return '';
+		const { citations, notes, moved, entries } = sample.counts;
+		const asNotes = manuscript.form !== 'in-text';
+		const note = sample.style.class === 'note';
+		const first =
+			note && !asNotes
+				? `${many(citations, 'citation')} become ${many(notes, 'footnote')}`
+				: !note && asNotes
+					? `${many(citations, 'note')} become citations in the text`
+					: `${many(citations, 'citation')} reformatted`;
+		const list = entries === null ? 'no list' : `${entries} ${entries === 1 ? 'entry' : 'entries'}`;
+		return `In “${manuscript.title}”: ${first}${moved ? `, ${many(moved, 'mark')} move past punctuation` : ''}, ${list}.`;
+	});
+</script>
+
+<svelte:head><title>Styles · Rapid Quill</title></svelte:head>
+<Bar here="Styles"><Btn kind="ghost" onclick={() => (bringing = true)}>Bring a CSL file</Btn></Bar>
+{#if trouble}<Banner text={trouble} />{/if}
+<main class="styles">
+	<section class="find" aria-label="Find a style">
+		<input
+			type="search"
+			bind:this={search}
+			bind:value={query}
+			oninput={typed}
+			onkeydown={keys}
+			placeholder="Journal, publisher, edition: apa 6"
+			aria-label="Find a style"
+		/>
+		<div class="kinds" role="group" aria-label="Kind of style">
+			{#each KINDS as k (k.kind)}
+				<button type="button" aria-pressed={kind === k.kind} onclick={() => (kind = kind === k.kind ? '' : k.kind)}
+					>{k.name}</button
+				>
+			{/each}
+		</div>
+		<div class="narrow">
+			<select bind:value={field} aria-label="Field">
+				<option value="">any field</option>
+				{#each fields as f (f)}<option value={f}>{f.replace(/[-_]/g, ' ')}</option>{/each}
+			</select>
+			<select bind:value={language} aria-label="Language">
+				<option value="">any language</option>
+				<option value="any">the manuscript’s language</option>
+				{#each languages as l (l)}<option value={l}>{languageName.of(l) ?? l}</option>{/each}
+			</select>
+		</div>
+		<div class="list">
+			{#each groups as g (g.title)}
+				<h3>{g.title}</h3>
+				<ul>
+					{#each g.rows as s (s.id)}
+						<li>
+							<button
+								type="button"
+								data-style={s.id}
+								class:on={picked === s.id}
+								aria-pressed={picked === s.id}
+								onclick={() => pick(s.id)}><span>{nameOf(s)}</span><small>{kindWords(s)}</small></button
+							>
+						</li>
+					{/each}
+				</ul>
+			{/each}
+			{#if narrowed && !matches.length}
+				<p class="none">
+					{catalogue.list.length
+						? 'No style fits all of this. Take a word away, or any kind and field; many journals use the style of their publisher.'
+						: 'Loading the catalogue…'}
+				</p>
+			{/if}
+			{#if catalogue.trouble}<p class="none">{catalogue.trouble}</p>{/if}
+		</div>
+	</section>
+
+	<section class="show" aria-label="The style">
+		{#if bringing}
+			<BringStyle
+				{worker}
+				onclose={() => (bringing = false)}
+				onkept={(s) => {
+					bringing = false;
+					query = '';
+					pick(s.id);
+				}}
+			/>
+		{/if}
+		<header>
+			<div>
+				<h1>{nameOf({ id: picked })}</h1>
+				<p class="facts">
+					{#if entry}{entry.own ? 'yours' : entry.id} · {kindWords(entry)}{entry.fields.length
+							? ` · ${entry.fields.map((f) => f.replace(/[-_]/g, ' ')).join(', ')}`
+							: ''}{/if}
+					{#if traits?.licence}· <a href={traits.licence} rel="noreferrer" target="_blank">licence</a>{/if}
+				</p>
+			</div>
+			<Btn
+				kind="quiet"
+				pressed={marked.includes(picked)}
+				onclick={() => (marked = markStyle(picked, !marked.includes(picked)))}
+				>{marked.includes(picked) ? 'Marked' : 'Mark'}</Btn
+			>
+			{#if entry?.own}<Btn kind="quiet" onclick={takeOut}>Take it out</Btn>{/if}
+			{#if manuscript}
+				<Btn kind="primary" href="/draft/{manuscript.id}?style={encodeURIComponent(picked)}">Use it there</Btn>
+			{/if}
+		</header>
+		<div class="where">
+			<label
+				>Shown on
+				<select bind:value={on} onchange={draw}>
+					{#each manuscripts as m (m.id)}<option value={m.id}>{m.title}</option>{/each}
+					<option value="">sources of the library</option>
+				</select></label
+			>
+			<label
+				>Beside
+				<select bind:value={second} onchange={draw}>
+					<option value="">no other style</option>
+					{#each [...new Set( [...marked, ...usedLately().map((s) => s.id), ...(manuscript ? [manuscript.styleId] : []), ...FEATURED.map((f) => f.id)] )].filter((id) => id !== picked && catalogue.byId.has(id)) as id (id)}
+						<option value={id}>{nameOf({ id })}</option>
+					{/each}
+					{#if narrowed}
+						{#each matches
+							.filter((s) => s.id !== picked && !featuredName(s.id) && !marked.includes(s.id))
+							.slice(0, 20) as s (s.id)}<option value={s.id}>{s.title}</option>{/each}
+					{/if}
+				</select></label
+			>
+		</div>
+		{#if change}<p class="change" aria-live="polite">{change}</p>{/if}
+		<div class="sides" class:two={second && other}>
+			{#if sample}
+				<div>
+					{#if second && other}<h2>{sample.title}</h2>{/if}
+					<SampleSide {sample} />
+				</div>
+			{/if}
+			{#if second && other}
+				<div>
+					<h2>{other.title}</h2>
+					<SampleSide sample={other} against={sample && sample.trouble === undefined ? sample : null} />
+				</div>
+			{/if}
+		</div>
+		{#if traits?.traits.length}
+			<h2 class="rules">What it does</h2>
+			<dl>
+				{#each traits.traits as t (t.what)}
+					<div>
+						<dt>{t.what}</dt>
+						<dd>{t.says}</dd>
+					</div>
+				{/each}
+			</dl>
+		{/if}
+	</section>
+</main>
+
+<style>
+	.styles {
+		display: grid;
+		grid-template-columns: minmax(280px, 360px) 1fr;
+		height: calc(100vh - var(--bar));
+	}
+	.find {
+		display: flex;
+		flex-direction: column;
+		gap: 10px;
+		min-height: 0;
+		padding: 16px 12px 0 20px;
+		border-right: 1px solid var(--line);
+	}
+	input[type='search'],
+	select {
+		border: 1px solid var(--line);
+		border-radius: var(--r2);
+		background-color: var(--sheet);
+		color: var(--ink);
+		padding: 9px 12px;
+		font-size: var(--text);
+		min-width: 0;
+	}
+	select {
+		padding: 5px 28px 5px 10px;
+		font-size: 13px;
+	}
+	.kinds {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 4px;
+	}
+	.kinds button {
+		padding: 3px 7px;
+		border: 1px solid var(--line);
+		border-radius: 14px;
+		color: var(--ink-2);
+		font-size: 12.5px;
+		cursor: pointer;
+	}
+	.kinds button[aria-pressed='true'] {
+		border-color: var(--verdigris);
+		box-shadow: inset 0 0 0 1px var(--verdigris);
+		color: var(--ink);
+		font-weight: 600;
+	}
+	.narrow {
+		display: grid;
+		grid-template-columns: 1fr 1fr;
+		gap: 8px;
+	}
+	.list {
+		overflow: auto;
+		min-height: 0;
+		padding-bottom: 20px;
+	}
+	h3 {
+		font: 500 var(--small) / 1.2 var(--sans);
+		color: var(--ink-3);
+		padding: 12px 8px 5px;
+	}
+	li button {
+		display: flex;
+		width: 100%;
+		justify-content: space-between;
+		align-items: baseline;
+		gap: 10px;
+		text-align: left;
+		padding: 7px 8px;
+		border-radius: var(--r1);
+		cursor: pointer;
+		color: var(--ink);
+	}
+	li button:hover {
+		background: var(--desk-raised);
+	}
+	li button.on {
+		background: var(--verdigris-tint);
+		font-weight: 600;
+	}
+	small {
+		color: var(--ink-3);
+		font-size: 12.5px;
+		font-weight: 400;
+		white-space: nowrap;
+	}
+	li button.on small {
+		color: var(--ink-2);
+	}
+	.show {
+		overflow: auto;
+		padding: 20px 32px 40px;
+		display: flex;
+		flex-direction: column;
+		gap: 14px;
+	}
+	.show > header {
+		display: flex;
+		gap: 10px;
+		align-items: flex-start;
+	}
+	.show > header > div {
+		flex: 1;
+		min-width: 0;
+	}
+	h1 {
+		font: 600 24px/1.25 var(--serif);
+		overflow-wrap: anywhere;
+	}
+	.facts {
+		color: var(--ink-3);
+		font-size: 13px;
+		overflow-wrap: anywhere;
+	}
+	.facts a {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+	}
+	.where {
+		display: flex;
+		flex-wrap: wrap;
+		gap: 8px 20px;
+		font-size: 13px;
+		color: var(--ink-3);
+	}
+	.where label {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		min-width: 0;
+	}
+	.where select {
+		max-width: 270px;
+		text-overflow: ellipsis;
+	}
+	.change {
+		color: var(--ink-2);
+	}
+	.sides {
+		background: var(--sheet);
+		border: 1px solid var(--line-soft);
+		border-radius: var(--r3);
+		padding: 20px 24px 12px;
+		display: grid;
+		gap: 32px;
+		max-width: 660px;
+	}
+	.sides.two {
+		grid-template-columns: 1fr 1fr;
+		max-width: none;
+	}
+	.sides > div {
+		min-width: 0;
+	}
+	h2 {
+		font: 600 14px/1.3 var(--sans);
+		color: var(--ink);
+		margin-bottom: 10px;
+	}
+	.rules {
+		margin: 8px 0 -4px;
+	}
+	dl {
+		display: grid;
+		grid-template-columns: repeat(auto-fill, minmax(300px, 1fr));
+		gap: 0 28px;
+		font-size: 13.5px;
+	}
+	dl > div {
+		display: grid;
+		grid-template-columns: 132px 1fr;
+		gap: 10px;
+		padding: 6px 0;
+		border-bottom: 1px solid var(--line-soft);
+	}
+	dt {
+		color: var(--ink-3);
+	}
+	.none {
+		color: var(--ink-2);
+		padding: 12px 8px;
+	}
+	@media (max-width: 860px) {
+		.styles {
+			grid-template-columns: 1fr;
+			height: auto;
+		}
+		.find {
+			border-right: 0;
+		}
+		.list {
+			max-height: 40vh;
+		}
+		.sides.two {
+			grid-template-columns: 1fr;
+		}
+	}
+</style>
