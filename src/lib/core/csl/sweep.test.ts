@@ -14,10 +14,34 @@ test('every 20th style of the catalogue compiles and formats the mixed corpus wi
 	assert.ok(r.citations >= ids.length * 60);
 });
 
+/**
+ * How many of 60 citations and 88 entries may differ, style by style: those of the classes named in docs/conformance.md.
+ * A style that is not here has to be equal in every one; these numbers only go down.
+ */
+const KNOWN: Record<string, [citations: number, entries: number]> = {
+	apa: [0, 1],
+	'modern-language-association': [2, 3],
+	'chicago-fullnote-bibliography': [2, 0],
+	'chicago-fullnote-bibliography-with-ibid': [2, 0],
+	'chicago-author-date': [6, 3],
+	'turabian-author-date': [6, 3],
+	ieee: [0, 1],
+	'american-political-science-association': [5, 0],
+	'american-journal-of-respiratory-and-critical-care-medicine': [0, 1],
+	'durban-university-of-technology-harvard': [1, 0],
+	'publicatiewijzer-voor-de-archeologie': [1, 2]
+};
+
 test('the featured styles and four more stay as close to the reference on the mixed corpus as they were', () => {
 	const list = chosenStyles(4).map((id) => compare(id, 88, 60));
+	const more = list.filter((c) => {
+		const [citations, entries] = KNOWN[c.style] ?? [0, 0];
+		return c.citations - c.citationsEqual > citations || c.entries - c.entriesEqual > entries;
+	});
+	assert.deepEqual(
+		more.map((c) => [c.style, c.differences.slice(0, 8)]),
+		[]
+	);
 	const t = totals(list);
-	// the differences are named in docs/conformance.md; these floors only go up
-	assert.ok(t.citationsEqual / t.citations >= 0.975, `${t.citationsEqual} of ${t.citations} citations`);
-	assert.ok(t.entriesEqual / t.entries >= 0.985, `${t.entriesEqual} of ${t.entries} entries`);
+	assert.ok(t.citations === 60 * list.length && t.entries === 88 * list.length);
 });
