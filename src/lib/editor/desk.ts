@@ -3,7 +3,8 @@ import type { Node } from 'prosemirror-model';
 import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
 import type { EntryHands, NoteTarget, PlacementKind } from '$lib/core/manuscript';
 import type { ShownList } from './shown-list';
-import type { ListView, NoteView, Refreshable } from './views';
+import type { ListView } from './list-view';
+import type { NoteView, Refreshable } from './views';
 
 export interface Desk {
 	/** Citations in the text are shown as note marks. */

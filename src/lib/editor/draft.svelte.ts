@@ -20,7 +20,6 @@ import {
 	readDoc,
 	readOutline,
 	readQuotations,
-	sameClusters,
 	sameSpots,
 	renameLists,
 	schema,
@@ -41,6 +40,7 @@ import {
 import {
 	cleanHouse,
 	listHeading,
+	sameClusters,
 	type ClusterOutput,
 	type EntryOutput,
 	type HouseRules,
@@ -62,8 +62,10 @@ import { keepDrawn } from './keep-drawn';
 import { blockAt, blocksNear, listPosition, positionOf } from './positions';
 import { shownList, type ShownList } from './shown-list';
 import { Sleep } from './sleep';
+import { inSlices } from './slices';
 import { UndoJournal, type KeptUndo } from './undo-journal';
-import { nodeViews, type ListView, type NoteView, type Refreshable } from './views';
+import type { ListView } from './list-view';
+import { nodeViews, type NoteView, type Refreshable } from './views';
 
 export type SaveState = 'saved' | 'saving' | 'failed' | 'read-only';
 
@@ -542,7 +544,8 @@ export class Draft implements Desk {
 		await this.give(this.listed());
 		await this.giveHouse();
 		const { worker } = this;
-		const result = await whenLate(worker.face.format({ clusters, uncited: this.uncited, serial }), LATE, () =>
+		worker.tell(clusters);
+		const result = await whenLate(worker.face.format({ clusters: 'told', uncited: this.uncited, serial }), LATE, () =>
 			this.restart(worker)
 		);
 		if (result) this.show(result);
@@ -567,7 +570,8 @@ export class Draft implements Desk {
 				if (v.dom.isConnected) v.refresh();
 				else later.push(v);
 			}
-		if (later.length) setTimeout(() => later.forEach((v) => v.refresh()));
+		// whatever was still to be drawn is drawn from what holds then
+		inSlices(later, (v) => v.refresh());
 	}
 
 	/** All results with runs, for files and copying. */
@@ -577,8 +581,9 @@ export class Draft implements Desk {
 		await this.give(this.listed());
 		await this.giveHouse();
 		this.asked = clusters;
+		this.worker.tell(clusters);
 		const result = await this.worker.face.format({
-			clusters,
+			clusters: 'told',
 			uncited: this.uncited,
 			serial,
 			full: true
@@ -801,7 +806,8 @@ export class Draft implements Desk {
 	async prepareStyle(id: string, title: string, lang: string): Promise<void> {
 		const { clusters } = this.reading;
 		await this.give(this.listed());
-		await this.worker.face.prepare(id, title, lang, { clusters, uncited: this.uncited });
+		this.worker.tell(clusters);
+		await this.worker.face.prepare(id, title, lang, { clusters: 'told', uncited: this.uncited });
 	}
 
 	setTitle(title: string): void {

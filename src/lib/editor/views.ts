@@ -3,6 +3,7 @@ import type { Node } from 'prosemirror-model';
 import type { NodeView, NodeViewConstructor } from 'prosemirror-view';
 import { cleanHand, handHtml, handText, type NoteTarget } from '$lib/core/manuscript';
 import type { Desk } from './desk';
+import { ListView } from './list-view';
 
 /** What stands in a line as one thing: selected as a whole, drawn by itself alone. */
 abstract class Atom implements NodeView {
@@ -167,143 +168,6 @@ class GapView extends Atom {
 	}
 }
 
-/** Entries from which on those out of sight are not laid out. */
-const MANY = 120;
-
-/** The list: an editable heading and entries nobody can type into. */
-class BibliographyView implements NodeView {
-	readonly dom: HTMLElement;
-	readonly contentDOM: HTMLElement;
-	private readonly list: HTMLElement;
-	private readonly note: HTMLElement;
-	private shown: unknown[] = [];
-
-	constructor(
-		private node: Node,
-		private readonly desk: Desk,
-		private readonly getPos: () => number | undefined
-	) {
-		this.dom = document.createElement('section');
-		this.dom.className = 'bibliography';
-		this.contentDOM = document.createElement('div');
-		this.contentDOM.className = 'list-heading';
-		this.list = document.createElement('div');
-		this.list.className = 'entries';
-		this.list.contentEditable = 'false';
-		this.list.setAttribute('aria-label', 'Bibliography entries');
-		this.note = document.createElement('p');
-		this.note.className = 'list-note';
-		this.note.contentEditable = 'false';
-		this.dom.append(this.contentDOM, this.note, this.list);
-		if (!desk.readOnly) this.dom.append(this.settings());
-		const entryOf = (e: Event) => (e.target as HTMLElement).closest<HTMLElement>('[data-entry]');
-		const open = (e: Event) => {
-			const entry = entryOf(e);
-			if (!entry) return;
-			e.preventDefault();
-			desk.openEntry(entry.dataset.entry!, entry);
-		};
-		this.list.addEventListener('click', open);
-		this.list.addEventListener('keydown', (e) => {
-			if (e.key === 'Enter' || e.key === ' ') open(e);
-		});
-		this.list.addEventListener('mouseover', (e) => desk.lightUp(entryOf(e)?.dataset.entry ?? null));
-		this.list.addEventListener('mouseleave', () => desk.lightUp(null));
-		desk.registerList(this);
-		this.refresh();
-	}
-
-	/** The way to what the list takes in and how it looks. */
-	private settings(): HTMLElement {
-		const box = document.createElement('div');
-		box.className = 'list-set';
-		box.contentEditable = 'false';
-		const button = document.createElement('button');
-		button.type = 'button';
-		button.textContent = 'This list…';
-		button.addEventListener('mousedown', (e) => e.preventDefault());
-		button.addEventListener('click', () => this.desk.openList(this.node.attrs.id as string, button));
-		box.append(button);
-		return box;
-	}
-
-	refresh(): void {
-		const { settings, look, groups, why } = this.desk.listOf(this.node, this.getPos() ?? 0);
-		const part = settings.takes === 'section' ? (groups ?? []).flatMap((g) => g.entries.map((e) => e.id)) : [];
-		const basis = [...this.desk.listBasis(), this.node.attrs.set, [...why.keys(), '', ...part].join()];
-		if (basis.length === this.shown.length && basis.every((b, i) => b === this.shown[i])) return;
-		this.shown = basis;
-		const s = this.desk.styleInfo();
-		this.dom.style.cssText = `--hang:${look.hanging}in;--first:${look.firstLine}in;--lines:${look.lines};--after:${look.after}pt;`;
-		for (const [name, on] of [
-			['looks', settings.look !== 'style'],
-			['centred', look.centred],
-			['light', !look.bold],
-			['own-page', look.ownPage],
-			['sans', look.font === 'sans'],
-			['many', (this.desk.entries()?.length ?? 0) > MANY]
-		] as const)
-			this.dom.classList.toggle(name, on);
-		this.note.textContent = settings.note;
-		this.note.hidden = !settings.note;
-		this.list.replaceChildren();
-		this.list.classList.toggle('hanging', look.hanging > 0);
-		this.list.classList.toggle('aligned', Boolean(s?.secondFieldAlign) && look.numbers === 'column');
-		// a list without items is none
-		const empty = !groups?.some((g) => g.entries.length);
-		this.list.setAttribute('role', empty ? 'group' : 'list');
-		const add = (tag: string, className: string, text: string, to: Element = this.list) => {
-			const el = document.createElement(tag);
-			el.className = className;
-			el.textContent = text;
-			to.append(el);
-			return el;
-		};
-		if (empty)
-			add(
-				'p',
-				'none',
-				groups === null
-					? 'This style has no list of sources.'
-					: this.desk.entries()?.length
-						? 'Nothing of what is cited belongs in this list.'
-						: 'The sources you cite will be listed here.'
-			);
-		for (const g of groups ?? []) {
-			if (g.title && g.entries.length) add('p', 'list-group', g.title);
-			for (const e of g.entries) {
-				const div = add('div', 'entry', '');
-				div.dataset.entry = e.id;
-				div.setAttribute('role', 'listitem');
-				div.tabIndex = 0;
-				div.innerHTML = e.html;
-				for (const a of div.querySelectorAll('a')) a.tabIndex = -1;
-				const reason = why.get(e.id);
-				if (reason !== undefined)
-					add('small', 'list-why', reason || 'further reading', div).title = 'Listed without being cited';
-				for (const p of e.under ? e.under.split(/\n+/) : []) add('p', 'under', p, div);
-			}
-		}
-	}
-
-	update(node: Node): boolean {
-		if (node.type !== this.node.type) return false;
-		this.node = node;
-		this.refresh();
-		return true;
-	}
-	stopEvent(e: Event): boolean {
-		return !this.contentDOM.contains(e.target as globalThis.Node);
-	}
-	ignoreMutation(m: { type: string; target: globalThis.Node }): boolean {
-		return m.type !== 'selection' && !this.contentDOM.contains(m.target);
-	}
-	destroy(): void {
-		this.desk.unregisterList(this);
-	}
-}
-
-export type ListView = BibliographyView;
 export type Refreshable = { refresh(): void; dom: HTMLElement };
 
 export function nodeViews(desk: Desk, inNote = false): Record<string, NodeViewConstructor> {
@@ -312,6 +176,6 @@ export function nodeViews(desk: Desk, inNote = false): Record<string, NodeViewCo
 		note: (node) => new NoteView(node, desk),
 		gap: (node) => new GapView(node),
 		note_ref: (node) => new NoteRefView(node, desk),
-		bibliography: (node, _view, getPos) => new BibliographyView(node, desk, getPos)
+		bibliography: (node, _view, getPos) => new ListView(node, desk, getPos)
 	};
 }

@@ -1,7 +1,9 @@
 /** The formatting worker: one session, its sources, its style. */
 import * as Comlink from 'comlink';
 import {
+	changeClusters,
 	createSession,
+	type ClusterChange,
 	readStyleFile,
 	styleSlug,
 	type StyleFile,
@@ -32,6 +34,9 @@ import { createLine } from './overtake';
 const session = createSession();
 const trees = new Map<string, Tree | null>();
 const line = createLine();
+/** The citations of the manuscript, as the page tells them. */
+let told: Cluster[] = [];
+const asTold = (clusters: Cluster[] | 'told'): Cluster[] => (clusters === 'told' ? told : clusters);
 
 /** Styles and locales stay in the browser's own store, for when there is no connection. */
 const STORE = 'csl';
@@ -92,7 +97,8 @@ export type FileAnswer =
 export type StyleAnswer = { ok: true; style: StyleInfo } | { ok: false; message: string; line: number; column: number };
 
 export interface FormatJob {
-	clusters: Cluster[];
+	/** All of them, or those that were told. */
+	clusters: Cluster[] | 'told';
 	uncited: string[];
 	full?: boolean;
 	/** Requests are numbered; an older one that was overtaken answers null. */
@@ -102,6 +108,11 @@ export interface FormatJob {
 const face = {
 	putSources(items: Item[], gone: string[]): void {
 		session.putSources(items, gone);
+	},
+
+	/** Tells what has changed in the citations since it was told last. */
+	tell(change: ClusterChange): void {
+		told = changeClusters(told, change);
 	},
 
 	/** House rules of the manuscript, from now on. */
@@ -129,12 +140,16 @@ const face = {
 
 	/** Makes ready a style that may be used next; what is wrong with it is said when it is used. */
 	async prepare(id: string, title: string, lang: string, job: Pick<FormatJob, 'clusters' | 'uncited'>): Promise<void> {
+		const clusters = asTold(job.clusters);
 		const tree = await treeOf(id);
 		if (!tree) return;
 		await Promise.all(
 			fallbackChain(styleLanguage(tree, lang || undefined, lang !== '')).map((l) => load(`/locales/${l}.json`))
 		);
-		session.prepare(id, title, tree, (l) => trees.get(`/locales/${l}.json`) ?? null, lang || undefined, job);
+		session.prepare(id, title, tree, (l) => trees.get(`/locales/${l}.json`) ?? null, lang || undefined, {
+			clusters,
+			uncited: job.uncited
+		});
 	},
 
 	/** What a style does, in plain words; empty where there is none by that id. */
@@ -169,8 +184,10 @@ const face = {
 
 	/** Formats; a request that a newer one has overtaken answers null at once. */
 	async format(job: FormatJob): Promise<SessionResult | null> {
+		// before it waits in line: later it may have been told something else
+		const clusters = asTold(job.clusters);
 		if (!(await line.turn(job.serial)) && !job.full) return null;
-		return session.format(job);
+		return session.format({ ...job, clusters });
 	},
 
 	preview(cites: Cluster['cites'], noteNumber: number): PreviewOutput {

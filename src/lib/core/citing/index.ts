@@ -10,6 +10,7 @@ export {
 	type Said,
 	type CiteForm
 } from './line';
+export { changeClusters, clusterChange, sameClusters, type ClusterChange } from './cluster-change';
 export { blockRule, isBlock, ruleInWords, wantsPlace, type BlockRule } from './quoting';
 export { cleanHouse, isAdjusted, readAbbreviations, type HouseRules } from './house';
 export { listForClipboard, type ListWords } from './list-text';

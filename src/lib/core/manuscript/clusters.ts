@@ -55,14 +55,6 @@ function follow(cites: DocCite[], resolve: (id: string) => string): DocCite[] {
 	return next;
 }
 
-/** Whether two readings ask the processor for the same. */
-export const sameClusters = (a: Cluster[], b: Cluster[]): boolean =>
-	a.length === b.length &&
-	a.every(
-		(c, i) =>
-			c.id === b[i].id && c.noteNumber === b[i].noteNumber && c.noteLabel === b[i].noteLabel && c.cites === b[i].cites
-	);
-
 /**
  * Walks a document once. Footnotes and endnotes are numbered in one sequence each, through the document or from section
  * to section as it is set; the processor is given one sequence of all, and the printed number beside it.

@@ -3,7 +3,6 @@ export { schema, SCHEMA_VERSION, cleanCites, type DocCite, type DocStyle, type M
 export { readDoc, storeDoc, ManuscriptError, type StoredDoc } from './migrate';
 export {
 	readCitations,
-	sameClusters,
 	type Reading,
 	type NoteInfo,
 	type CitationInfo,
