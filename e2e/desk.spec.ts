@@ -67,7 +67,7 @@ test('a style id that is not in the catalogue is said, and nothing is changed', 
 		await new Promise<void>((ok) => {
 			get.onsuccess = () => {
 				const m = get.result;
-				m.doc.content.attrs.style.id = 'no-such-style';
+				m.doc.content = m.doc.content.replace('"id":"apa"', '"id":"no-such-style"');
 				store.put(m).onsuccess = () => ok();
 			};
 		});

@@ -1,6 +1,6 @@
 /** One file with everything: library, manuscripts, their earlier states, settings. Open JSON; restoring is previewed. */
 import Joi from 'joi';
-import { readDoc } from '$lib/core/manuscript';
+import { openDoc, readDoc, type StoredDoc } from '$lib/core/manuscript';
 import { sourceFaults } from '$lib/core/source/validate';
 import type { Source } from '$lib/core/source';
 import { announce } from './changes';
@@ -25,22 +25,34 @@ export interface Backup {
 /** Settings that belong to this browser and not to the work. */
 const LOCAL = new Set(['begun', 'lastBackup', 'backupLater']);
 
+/** Documents as objects, so that the file can be read by others; one whose text is broken goes into it as it is. */
+const opened = <T extends { doc: StoredDoc }>(list: T[]): T[] =>
+	list.map((x) => {
+		try {
+			return { ...x, doc: openDoc(x.doc) };
+		} catch {
+			return x;
+		}
+	});
+
 /** Everything, read in one go. */
 export async function makeBackup(base: Database = db): Promise<Backup> {
-	return base.transaction(
-		'r',
-		[base.sources, base.manuscripts, base.versions, base.settings, base.styles],
-		async () => ({
-			format: FORMAT,
-			version: VERSION,
-			savedAt: new Date().toISOString(),
-			sources: await base.sources.toArray(),
-			manuscripts: await base.manuscripts.toArray(),
-			versions: await base.versions.toArray(),
-			settings: (await base.settings.toArray()).filter((s) => !LOCAL.has(s.key)),
-			styles: await base.styles.toArray()
-		})
-	);
+	const tables = [base.sources, base.manuscripts, base.versions, base.settings, base.styles];
+	const all = await base.transaction('r', tables, async () => ({
+		sources: await base.sources.toArray(),
+		manuscripts: await base.manuscripts.toArray(),
+		versions: await base.versions.toArray(),
+		settings: (await base.settings.toArray()).filter((s) => !LOCAL.has(s.key)),
+		styles: await base.styles.toArray()
+	}));
+	return {
+		format: FORMAT,
+		version: VERSION,
+		savedAt: new Date().toISOString(),
+		...all,
+		manuscripts: opened(all.manuscripts),
+		versions: opened(all.versions)
+	};
 }
 
 export const noteBackup = (base: Database = db): Promise<void> => putSetting('lastBackup', Date.now(), base);
@@ -49,7 +61,10 @@ const manuscript = Joi.object({
 	id: Joi.string().required(),
 	title: Joi.string().allow('').required(),
 	kind: Joi.string().allow('').required(),
-	doc: Joi.object({ version: Joi.number().required(), content: Joi.object().required() }).required(),
+	doc: Joi.object({
+		version: Joi.number().required(),
+		content: Joi.alternatives(Joi.object(), Joi.string()).required()
+	}).required(),
 	styleId: Joi.string().required(),
 	styleTitle: Joi.string().allow('').required(),
 	locale: Joi.string().allow('').required(),

@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Item } from '../core/csl';
-import { readCitations, readDoc } from '../core/manuscript';
+import { openDoc, readCitations, readDoc } from '../core/manuscript';
 import { BackupError, looksLikeBackup, makeBackup, planRestore, readBackup, restore } from './backup';
 import { onSourceChange, type SourceChange } from './changes';
 import { Database } from './db';
@@ -74,7 +74,7 @@ test('merging: one source answers to both ids, and undo parts them again', async
 test('citations of a merged source are read as citations of the kept one', async () => {
 	const base = fresh();
 	const m = await createManuscript('Research paper', 'T', base);
-	const json = structuredClone(m.doc.content) as { content: { type: string; content?: unknown[] }[] };
+	const json = openDoc(m.doc).content as { content: { type: string; content?: unknown[] }[] };
 	json.content[1] = {
 		type: 'paragraph',
 		content: [

@@ -1,7 +1,7 @@
 /** Manuscripts and their earlier states. */
 import { db, EMPTY_STRIP, type Database, type Manuscript, type Version } from './db';
 import { listHeading } from '$lib/core/citing';
-import { newId, schema, SCHEMA_VERSION, UNTITLED } from '$lib/core/manuscript';
+import { newId, schema, storeDoc, UNTITLED } from '$lib/core/manuscript';
 
 const VERSION_GAP = 5 * 60 * 1000;
 const VERSIONS_KEPT = 40;
@@ -40,7 +40,7 @@ export async function createManuscript(kind = 'Research paper', title = '', base
 		id: newId(),
 		title: title || UNTITLED,
 		kind: paper.kind,
-		doc: { version: SCHEMA_VERSION, content: doc.toJSON() },
+		doc: storeDoc(doc),
 		styleId: paper.styleId,
 		styleTitle: paper.styleTitle,
 		locale: '',

@@ -95,7 +95,7 @@ export interface CiteTarget {
 }
 
 const SAVE_DELAY = 400;
-/** Milliseconds of writing without a pause after which it is saved; in a long manuscript four times as many. */
+/** Milliseconds of writing without a pause after which it is saved. */
 const LONGEST_UNSAVED = 900;
 /** A worker that has not answered after that many milliseconds has fallen over. */
 const LATE = 30_000;
@@ -825,7 +825,7 @@ export class Draft implements Desk {
 		if (this.saveTimer) clearTimeout(this.saveTimer);
 		else this.unsavedSince = now;
 		// who writes without a pause is saved all the same
-		const longest = (this.long ? LONGEST_UNSAVED * 4 : LONGEST_UNSAVED) - (now - this.unsavedSince);
+		const longest = LONGEST_UNSAVED - (now - this.unsavedSince);
 		this.saveTimer = setTimeout(() => void this.save(), Math.max(0, Math.min(SAVE_DELAY, longest)));
 	}
 

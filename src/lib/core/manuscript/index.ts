@@ -1,13 +1,7 @@
 /** The face of the manuscript room. Comparing two states is `$lib/core/manuscript/compare`, loaded when needed. */
 export { schema, SCHEMA_VERSION, cleanCites, type DocCite, type DocStyle, type Moved, type NoteTarget } from './schema';
-export { readDoc, storeDoc, ManuscriptError, type StoredDoc } from './migrate';
-export {
-	readCitations,
-	type Reading,
-	type NoteInfo,
-	type CitationInfo,
-	type CitingForm
-} from './clusters';
+export { openDoc, readDoc, storeDoc, ManuscriptError, type StoredDoc } from './migrate';
+export { readCitations, type Reading, type NoteInfo, type CitationInfo, type CitingForm } from './clusters';
 export { placeCitations, type PlacementKind } from './placement';
 export { insertCitation, putGap, removeCitation, textAround, typeMark } from './insert';
 export { readOutline, sectionAt, sectionLevel, countDoc, countWords, type Section, type WordCount } from './outline';

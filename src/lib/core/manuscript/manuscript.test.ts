@@ -4,6 +4,7 @@ import fc from 'fast-check';
 import { Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
 import {
+	openDoc,
 	countDoc,
 	docFromText,
 	insertCitation,
@@ -246,6 +247,8 @@ test('words are counted without citations and notes', () => {
 test('stored documents come back; older versions are brought up; newer and broken ones are refused untouched', () => {
 	const doc = demoDoc('chapter');
 	assert.ok(readDoc(storeDoc(doc)).eq(doc));
+	assert.ok(readDoc(openDoc(storeDoc(doc))).eq(doc));
+	assert.deepEqual(openDoc(storeDoc(doc)).content, JSON.parse(JSON.stringify(doc)));
 	const old = {
 		version: 0,
 		content: {
@@ -265,6 +268,7 @@ test('stored documents come back; older versions are brought up; newer and broke
 		() => readDoc({ version: SCHEMA_VERSION, content: { type: 'doc', content: [{ type: 'nonsense' }] } }),
 		ManuscriptError
 	);
+	assert.throws(() => readDoc({ version: SCHEMA_VERSION, content: '{"type":"doc","cont' }), ManuscriptError);
 });
 
 test('the demo chapter and article are as large as they are said to be', () => {
