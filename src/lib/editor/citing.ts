@@ -14,7 +14,8 @@ import {
 	type DocCite
 } from '$lib/core/manuscript';
 import type { UseOf } from '$lib/core/search';
-import type { CiteTarget, Draft } from './draft.svelte';
+import type { Draft } from './draft.svelte';
+import type { CiteTarget } from './opening';
 import { positionOf } from './positions';
 
 /** Ids of all sources that the manuscript speaks of. */

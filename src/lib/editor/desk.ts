@@ -2,9 +2,8 @@
 import type { Node } from 'prosemirror-model';
 import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
 import type { EntryHands, NoteTarget, PlacementKind } from '$lib/core/manuscript';
+import type { Drawn } from './drawn';
 import type { ShownList } from './shown-list';
-import type { ListView } from './list-view';
-import type { NoteView, Refreshable } from './views';
 
 export interface Desk {
 	/** Citations in the text are shown as note marks. */
@@ -13,8 +12,6 @@ export interface Desk {
 	noteNumber(id: string): number;
 	/** The number a reference to a note prints; 0 for none. */
 	refNumber(target: NoteTarget): number;
-	registerRef(v: Refreshable): void;
-	unregisterRef(v: Refreshable): void;
 	entries(): EntryOutput[] | null;
 	/** What one list shows, and what that depends on besides its own settings. */
 	listOf(node: Node, pos: number): ShownList;
@@ -27,13 +24,8 @@ export interface Desk {
 	styleInfo(): StyleInfo | null;
 	/** Where citations stand in this manuscript. */
 	readonly placement: PlacementKind;
-	register(id: string, v: Refreshable): void;
-	unregister(id: string, v: Refreshable): void;
-	registerNote(id: string, v: NoteView): void;
-	unregisterNote(id: string, v: NoteView): void;
 	noteChanged(node: Node): void;
-	registerList(v: ListView): void;
-	unregisterList(v: ListView): void;
+	readonly drawn: Drawn;
 	openEntry(sourceId: string, anchor: HTMLElement): void;
 	lightUp(sourceId: string | null): void;
 }

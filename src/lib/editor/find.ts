@@ -1,4 +1,5 @@
 /** Finding words in a document, wherever they stand: in a long one the page has only a part of it. */
+import { elementAt } from './going';
 import { TextSelection } from 'prosemirror-state';
 import type { Node } from 'prosemirror-model';
 import type { Draft } from './draft.svelte';
@@ -33,5 +34,5 @@ export function showFound(draft: Draft, f: Found): void {
 	const { view } = draft;
 	if (!view) return;
 	view.dispatch(view.state.tr.setSelection(TextSelection.create(view.state.doc, f.from, f.to)).scrollIntoView());
-	draft.elementAt(f.from)?.scrollIntoView({ block: 'center' });
+	elementAt(draft, f.from)?.scrollIntoView({ block: 'center' });
 }

@@ -71,7 +71,7 @@ export class ListView implements NodeView {
 		});
 		this.list.addEventListener('mouseover', (e) => desk.lightUp(entryOf(e)?.dataset.entry ?? null));
 		this.list.addEventListener('mouseleave', () => desk.lightUp(null));
-		desk.registerList(this);
+		desk.drawn.lists.add(this);
 		this.refresh();
 	}
 
@@ -203,6 +203,6 @@ export class ListView implements NodeView {
 	}
 	destroy(): void {
 		this.stop();
-		this.desk.unregisterList(this);
+		this.desk.drawn.lists.delete(this);
 	}
 }

@@ -1,24 +1,20 @@
 /** The writer's own notes: made, taken out, and written in the margin by an editor of their own (need N26). */
-import { EditorState, Selection, TextSelection, type Transaction } from 'prosemirror-state';
+import { openIfCitation, type CiteHost } from './opening';
+import { EditorState, Selection, TextSelection } from 'prosemirror-state';
 import { EditorView } from 'prosemirror-view';
 import { closeHistory } from 'prosemirror-history';
 import { StepMap } from 'prosemirror-transform';
 import type { Node } from 'prosemirror-model';
-import { newId, schema, textAround, textToNote, type Reading } from '$lib/core/manuscript';
+import { newId, schema, textAround, textToNote } from '$lib/core/manuscript';
 import { clipboardOf } from './clipboard';
 import type { Desk } from './desk';
 import { editorPlugins, type Gestures } from './plugins';
 import { nodeViews } from './views';
 
 /** What the notes need of the draft they are in. */
-export interface NoteHost extends Desk {
-	readonly view: EditorView | null;
-	readonly readOnly: boolean;
-	readonly reading: Reading;
+export interface NoteHost extends Desk, CiteHost {
 	lastChange: string;
 	gestures(inner: (() => EditorView | null) | null): Gestures;
-	openIfCitation(node: Node, pos: number, view: EditorView | null): boolean;
-	act(tr: Transaction, what: string): void;
 }
 
 export class NoteEditors {
@@ -88,7 +84,7 @@ export class NoteEditors {
 				}
 				return false;
 			},
-			handleDoubleClickOn: (v, _p, node, pos) => this.draft.openIfCitation(node, pos, v),
+			handleDoubleClickOn: (v, _p, node, pos) => openIfCitation(this.draft, node, pos, v),
 			attributes: {
 				class: 'note-text',
 				role: 'textbox',

@@ -34,7 +34,7 @@ class CitationView extends Atom {
 		super('span');
 		this.dom.className = 'cite';
 		this.dom.dataset.citation = node.attrs.id;
-		desk.register(node.attrs.id, this);
+		desk.drawn.addCitation(node.attrs.id, this);
 		this.refresh();
 	}
 
@@ -69,8 +69,8 @@ class CitationView extends Atom {
 	update(node: Node): boolean {
 		if (node.type !== this.node.type) return false;
 		if (node.attrs.id !== this.node.attrs.id) {
-			this.desk.unregister(this.node.attrs.id, this);
-			this.desk.register(node.attrs.id, this);
+			this.desk.drawn.removeCitation(this.node.attrs.id, this);
+			this.desk.drawn.addCitation(node.attrs.id, this);
 			this.dom.dataset.citation = node.attrs.id;
 		}
 		this.node = node;
@@ -79,7 +79,7 @@ class CitationView extends Atom {
 	}
 
 	destroy(): void {
-		this.desk.unregister(this.node.attrs.id, this);
+		this.desk.drawn.removeCitation(this.node.attrs.id, this);
 	}
 }
 
@@ -91,7 +91,7 @@ export class NoteView extends Atom {
 	) {
 		super('sup');
 		this.dom.className = 'mark own';
-		desk.registerNote(node.attrs.id, this);
+		desk.drawn.addNote(node.attrs.id, this);
 		this.refresh();
 		// it may have changed while its paragraph was not in the page
 		desk.noteChanged(node);
@@ -108,8 +108,8 @@ export class NoteView extends Atom {
 	update(node: Node): boolean {
 		if (node.type !== this.node.type) return false;
 		if (node.attrs.id !== this.node.attrs.id) {
-			this.desk.unregisterNote(this.node.attrs.id, this);
-			this.desk.registerNote(node.attrs.id, this);
+			this.desk.drawn.removeNote(this.node.attrs.id, this);
+			this.desk.drawn.addNote(node.attrs.id, this);
 		}
 		this.node = node;
 		this.refresh();
@@ -121,7 +121,7 @@ export class NoteView extends Atom {
 		return false;
 	}
 	destroy(): void {
-		this.desk.unregisterNote(this.node.attrs.id, this);
+		this.desk.drawn.removeNote(this.node.attrs.id, this);
 	}
 }
 
@@ -133,7 +133,7 @@ class NoteRefView extends Atom {
 	) {
 		super('span');
 		this.dom.setAttribute('role', 'button');
-		desk.registerRef(this);
+		desk.drawn.refs.add(this);
 		this.refresh();
 	}
 	refresh(): void {
@@ -151,7 +151,7 @@ class NoteRefView extends Atom {
 		return true;
 	}
 	destroy(): void {
-		this.desk.unregisterRef(this);
+		this.desk.drawn.refs.delete(this);
 	}
 }
 
@@ -167,8 +167,6 @@ class GapView extends Atom {
 		return node.eq(this.node);
 	}
 }
-
-export type Refreshable = { refresh(): void; dom: HTMLElement };
 
 export function nodeViews(desk: Desk, inNote = false): Record<string, NodeViewConstructor> {
 	return {

@@ -4,10 +4,11 @@
 	import type { PreviewOutput } from '$lib/core/citing';
 	import { handHtml, type DocCite } from '$lib/core/manuscript';
 	import { creatorsOf, kindOf, shortAuthor, shortLabel, titleOf, yearOf } from '$lib/core/source';
+	import { insertGap, type CiteTarget } from '$lib/editor/opening';
 	import { citationBeside, hasNeighbour, joinWithNext, moveToCitation, sayCitation, splitOff } from '$lib/editor/acts';
 	import { commitCite, sentenceWith, wordsBefore } from '$lib/editor/citing';
 	import { insertList } from '$lib/editor/lists';
-	import type { CiteTarget, Draft } from '$lib/editor/draft.svelte';
+	import type { Draft } from '$lib/editor/draft.svelte';
 	import { library } from '../library.svelte';
 	import { toasts } from '../toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
@@ -92,13 +93,13 @@
 		}
 		const note = draft.asNotes || target.inNote ? draft.shown.notes.length + 1 : 0;
 		void (async () => {
-			await draft.give(cites.map((c) => c.sourceId));
-			const p = await draft.worker.face.preview(cites, note);
+			await draft.formatting.give(cites.map((c) => c.sourceId));
+			const p = await draft.formatting.worker.face.preview(cites, note);
 			if (serial !== asked) return;
 			preview = p;
 			const list: { form: DocCite['form']; html: string }[] = [];
 			for (const form of authorStands ? AFTER_AUTHOR : FORMS) {
-				const o = await draft.worker.face.preview(
+				const o = await draft.formatting.worker.face.preview(
 					cites.map((c) => ({ ...c, form })),
 					note
 				);
@@ -126,7 +127,7 @@
 	function commit() {
 		if (line.gap !== null) {
 			draft.closeCite();
-			draft.insertGap(line.gap, target);
+			insertGap(draft, line.gap, target);
 			return;
 		}
 		commitCite(draft, target, $state.snapshot(line.cites) as DocCite[]);

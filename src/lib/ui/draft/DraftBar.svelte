@@ -1,4 +1,6 @@
 <script lang="ts">
+	import { openCite } from '$lib/editor/opening';
+	import { goto } from '$lib/editor/going';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { isAdjusted } from '$lib/core/citing';
 	import { handText } from '$lib/core/manuscript';
@@ -26,7 +28,7 @@
 		}));
 		for (const c of draft.shown.citations) {
 			for (const x of c.cites) {
-				if (draft.missing.has(x.sourceId))
+				if (draft.formatting.missing.has(x.sourceId))
 					list.push({ pos: c.notePos >= 0 ? c.notePos : c.pos, what: 'A cited source is not in the library' });
 			}
 		}
@@ -42,7 +44,7 @@
 	function go(pos: number) {
 		checksOpen = false;
 		const list = draft.outline.find((s) => s.bibliography);
-		draft.goto(pos >= 0 ? pos : (list?.pos ?? 0));
+		goto(draft, pos >= 0 ? pos : (list?.pos ?? 0));
 	}
 </script>
 
@@ -56,12 +58,12 @@
 		oninput={(e) => draft.setTitle(e.currentTarget.value)}
 		onkeydown={(e) => e.key === 'Enter' && draft.view?.focus()}
 	/>
-	<span class="saved" class:failed={draft.saveState === 'failed'} role="status">{words[draft.saveState]}</span>
+	<span class="saved" class:failed={draft.keeping.state === 'failed'} role="status">{words[draft.keeping.state]}</span>
 	<span class="spacer"></span>
 	<Theme />
 	<Btn
 		kind="quiet"
-		onclick={() => draft.openCite()}
+		onclick={() => openCite(draft)}
 		title="Cite at the caret: @ or Ctrl Shift E"
 		disabled={draft.readOnly}>Cite</Btn
 	>

@@ -2,6 +2,7 @@
 	import { onMount, tick, untrack } from 'svelte';
 	import { db } from '$lib/data/db';
 	import { holdManuscript } from '$lib/data/lock';
+	import { goto, pair } from '$lib/editor/going';
 	import { citedIds } from '$lib/editor/citing';
 	import { Draft } from '$lib/editor/draft.svelte';
 	import { library } from '../library.svelte';
@@ -65,13 +66,13 @@
 			await tick();
 			if (sheet) draft.mount(sheet);
 			citedElsewhere.note(id);
-			if (at >= 0) draft.goto(at);
+			if (at >= 0) goto(draft, at);
 			const rest = window.requestIdleCallback ?? ((f: () => void) => setTimeout(f, 1500));
 			// a failure is said when the part is asked for
 			rest(() => Object.values(later).forEach((part) => void part().catch(() => undefined)));
 		})();
 		const hide = () => {
-			if (document.visibilityState === 'hidden') void draft?.save();
+			if (document.visibilityState === 'hidden') void draft?.keeping.save();
 		};
 		document.addEventListener('visibilitychange', hide);
 		return () => {
@@ -85,7 +86,7 @@
 	// a style that was chosen in the catalogue is looked at once the text is formatted
 	let looked = false;
 	$effect(() => {
-		if (!style || looked || !draft?.formatted) return;
+		if (!style || looked || !draft?.formatting.done) return;
 		looked = true;
 		styleOpen = true;
 	});
@@ -141,8 +142,8 @@
 						<!-- svelte-ignore a11y_no_static_element_interactions -->
 						<div
 							bind:this={sheet}
-							onpointerover={(e) => draft?.pair(ofPointer(e))}
-							onpointerleave={() => draft?.pair(null)}
+							onpointerover={(e) => draft && pair(draft, ofPointer(e))}
+							onpointerleave={() => draft && pair(draft, null)}
 						></div>
 					</article>
 					<Margin {draft} {sheet} />

@@ -2,6 +2,7 @@
 	/** What an entry of the list leads to: its source, its places. */
 	import { onMount } from 'svelte';
 	import { entryInHand, handHtml } from '$lib/core/manuscript';
+	import { select } from '$lib/editor/going';
 	import { handEdits, replaceCited, sayEntry } from '$lib/editor/acts';
 	import { places } from '$lib/editor/citing';
 	import type { Draft } from '$lib/editor/draft.svelte';
@@ -139,7 +140,7 @@
 					type="button"
 					onclick={() => {
 						close();
-						draft.select(p.pos);
+						select(draft, p.pos);
 					}}><small>{p.section}</small>{p.words || 'At the beginning of a paragraph'}</button
 				>
 			</li>

@@ -44,7 +44,7 @@
 			: []
 	);
 	const out = $derived(
-		draft.omitted.flatMap(({ id, why }) => {
+		draft.formatting.omitted.flatMap(({ id, why }) => {
 			const s = draft.source(id);
 			if (!s) return [];
 			const { name, year } = shortLabel(s.item);

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** The margin: notes level with their marks, or slips level with their paragraphs; never overlapping. */
+	import { elementAt } from '$lib/editor/going';
 	import { quoteRemarks } from '$lib/editor/quoting';
 	import { tick } from 'svelte';
 	import { MediaQuery } from 'svelte/reactivity';
@@ -20,7 +21,7 @@
 
 	const slips = $derived(draft.asNotes ? [] : slipsOf(draft.shown));
 	const remarks = $derived.by(() => {
-		void draft.formatted;
+		void draft.formatting.done;
 		void draft.quotations;
 		return quoteRemarks(draft);
 	});
@@ -65,7 +66,7 @@
 		}
 		const base = root.getBoundingClientRect().top;
 		const boxes = items.map((i) => {
-			const a = (draft.anchor(i.anchor) ?? draft.elementAt(i.pos))?.getClientRects()[0];
+			const a = (draft.anchor(i.anchor) ?? elementAt(draft, i.pos))?.getClientRects()[0];
 			const el = root!.querySelector<HTMLElement>(`[data-key="${CSS.escape(i.key)}"]`);
 			return { key: i.key, wanted: a ? a.top - base - 3 : 0, height: el?.offsetHeight ?? 40 };
 		});
@@ -115,7 +116,7 @@
 		void items;
 		void folded;
 		void narrow.current;
-		void draft.formatted;
+		void draft.formatting.done;
 		schedule();
 	});
 	$effect(() => {

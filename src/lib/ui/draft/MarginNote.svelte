@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { breakable } from '../parts/breakable';
 	import { handHtml, type NoteInfo } from '$lib/core/manuscript';
+	import { editCitation } from '$lib/editor/opening';
+	import { pair } from '$lib/editor/going';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { handEdits, takeNoteIn, turnOwnNote } from '$lib/editor/acts';
 	import HandNotice from './HandNotice.svelte';
@@ -37,8 +39,8 @@
 	class:on={on || draft.hovered === note.id}
 	role="group"
 	aria-label="Note {note.number}"
-	onpointerenter={() => draft.pair(note.id)}
-	onpointerleave={() => draft.pair(null)}
+	onpointerenter={() => pair(draft, note.id)}
+	onpointerleave={() => pair(draft, null)}
 >
 	<span class="k" aria-hidden="true">{note.number}</span>
 	{#if note.own}
@@ -71,12 +73,12 @@
 			type="button"
 			class="body"
 			aria-label="Note {note.number}: edit its citation"
-			onclick={() => draft.editCitation(note.id)}
+			onclick={() => editCitation(draft, note.id)}
 		>
 			<!-- eslint-disable-next-line svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes all data -->
 			<span>{@html breakable(html)}</span>
 		</button>
-		{#if edit}<HandNotice {draft} {edit} onedit={() => draft.editCitation(note.id, true)} />{/if}
+		{#if edit}<HandNotice {draft} {edit} onedit={() => editCitation(draft, note.id, true)} />{/if}
 	{/if}
 </div>
 

@@ -1,6 +1,8 @@
 <script lang="ts">
 	import { shortLabel } from '$lib/core/source';
 	import { writeLocator, type DocCite } from '$lib/core/manuscript';
+	import { editCitation } from '$lib/editor/opening';
+	import { pair, select } from '$lib/editor/going';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { handEdits } from '$lib/editor/acts';
 	import HandNotice from './HandNotice.svelte';
@@ -23,10 +25,10 @@
 		<button
 			type="button"
 			class:here={draft.selectedCitation === c.id || draft.hovered === c.id}
-			onpointerenter={() => draft.pair(c.id)}
-			onpointerleave={() => draft.pair(null)}
-			onclick={() => draft.select(c.pos)}
-			ondblclick={() => draft.editCitation(c.id)}
+			onpointerenter={() => pair(draft, c.id)}
+			onpointerleave={() => pair(draft, null)}
+			onclick={() => select(draft, c.pos)}
+			ondblclick={() => editCitation(draft, c.id)}
 		>
 			{#each c.cites as x, i (i)}
 				{@const l = label(x)}
@@ -44,7 +46,7 @@
 			{/each}
 		</button>
 		{#if edits.get(c.id)}
-			<HandNotice {draft} edit={edits.get(c.id)!} onedit={() => draft.editCitation(c.id, true)} />
+			<HandNotice {draft} edit={edits.get(c.id)!} onedit={() => editCitation(draft, c.id, true)} />
 		{/if}
 	{/each}
 </div>

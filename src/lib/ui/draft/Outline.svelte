@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { goto } from '$lib/editor/going';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { ChevronDoubleLeftOutline, ChevronDoubleRightOutline } from '../parts/icons';
@@ -21,7 +22,7 @@
 					class:here={draft.here === i}
 					aria-current={draft.here === i ? 'location' : undefined}
 					style:padding-left="{8 + (s.level - least) * 14}px"
-					onclick={() => draft.goto(s.pos)}
+					onclick={() => goto(draft, s.pos)}
 				>
 					<span class="name">{s.title}</span>
 					{#if s.gaps}<i class="diamond" aria-hidden="true"></i><span class="visually-hidden">{s.gaps} to check</span

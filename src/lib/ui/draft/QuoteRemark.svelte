@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** Beside a quotation: that it departs from its excerpt, or says no place where the style wants one. */
+	import { editCitation } from '$lib/editor/opening';
 	import { keepQuote, restoreQuote, type QuoteRemark } from '$lib/editor/quoting';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../parts/Btn.svelte';
@@ -22,7 +23,7 @@
 		<p class="head quiet">
 			Quotation without a place
 			{#if q.citation && !draft.readOnly}
-				<button type="button" onclick={() => draft.editCitation(q.citation)}>add it</button>
+				<button type="button" onclick={() => editCitation(draft, q.citation)}>add it</button>
 			{/if}
 		</p>
 	{/if}

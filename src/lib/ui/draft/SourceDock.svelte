@@ -2,6 +2,7 @@
 	/** The library beside the text: several sources chosen here are cited in one go. */
 	import { SvelteSet } from 'svelte/reactivity';
 	import { kindOf, shortLabel, titleOf } from '$lib/core/source';
+	import { openCite } from '$lib/editor/opening';
 	import { uses } from '$lib/editor/citing';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { library } from '../library.svelte';
@@ -24,7 +25,7 @@
 		return ids.map((id) => library.sources.get(id)).filter((s) => s !== undefined);
 	});
 	function cite() {
-		draft.openCite(draft.view, [...chosen]);
+		openCite(draft, draft.view, [...chosen]);
 		chosen.clear();
 	}
 	function keys(e: KeyboardEvent) {

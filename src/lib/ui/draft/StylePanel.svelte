@@ -93,7 +93,7 @@
 				.map((i) => $state.snapshot(i));
 			await worker.face.putSources(items, []);
 			await worker.face.useHouse($state.snapshot(draft.house));
-			now = await draft.everything();
+			now = await draft.formatting.everything();
 			if (first && first !== draft.docStyle.id) {
 				await loaded;
 				await show(first, featuredName(first) ?? byId.get(first)?.title ?? first);
@@ -114,7 +114,7 @@
 	});
 	async function again() {
 		await worker.face.useHouse($state.snapshot(draft.house));
-		now = await draft.everything();
+		now = await draft.formatting.everything();
 		await show(picked.id, picked.title);
 	}
 
@@ -155,7 +155,7 @@
 		thenStyle = answer.style;
 		clearTimeout(preparing);
 		// who rests on a style may use it; one that cannot be used says so in the preview
-		preparing = setTimeout(() => void draft.prepareStyle(id, title, lang).catch(() => undefined), 500);
+		preparing = setTimeout(() => void draft.formatting.prepareStyle(id, title, lang).catch(() => undefined), 500);
 		const bodyCitations = reading.citations.filter((c) => c.notePos < 0).length;
 		counts = {
 			citations: bodyCitations,

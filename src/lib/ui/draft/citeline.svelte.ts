@@ -13,7 +13,8 @@ import {
 import type { DocCite } from '$lib/core/manuscript';
 import { shortLabel, type Source } from '$lib/core/source';
 import { uses } from '$lib/editor/citing';
-import type { CiteTarget, Draft } from '$lib/editor/draft.svelte';
+import type { Draft } from '$lib/editor/draft.svelte';
+import type { CiteTarget } from '$lib/editor/opening';
 import { library } from '../library.svelte';
 
 export const labelOf = (s: Source | undefined, id: string): string => {
