@@ -2,7 +2,6 @@
 import { NodeSelection, TextSelection } from 'prosemirror-state';
 import {
 	cleanEntryHands,
-	handIsOld,
 	insertNoteRef,
 	joinCitations,
 	moveCite,
@@ -16,6 +15,7 @@ import {
 	type NoteInfo,
 	type NoteTarget
 } from '$lib/core/manuscript';
+import type { HandEdit } from '$lib/core/proof';
 import type { Node } from 'prosemirror-model';
 import type { Draft } from './draft.svelte';
 import { positionOf } from './positions';
@@ -118,33 +118,6 @@ export function referTo(draft: Draft, target: NoteTarget): void {
 }
 
 // --- by hand --------------------------------------------------------------------------------------------------------
-
-/** Citations and entries said by hand, each with what the style says now. */
-export interface HandEdit {
-	kind: 'citation' | 'entry';
-	/** Id of the citation or of the source. */
-	id: string;
-	pos: number;
-	hand: Hand;
-	now: string;
-	old: boolean;
-}
-
-export function handEdits(draft: Draft): HandEdit[] {
-	const out: HandEdit[] = [];
-	for (const c of draft.reading.citations) {
-		if (!c.pinned) continue;
-		const now = draft.output(c.id)?.text;
-		if (now === undefined) continue;
-		const pos = c.notePos >= 0 ? c.notePos : c.pos;
-		out.push({ kind: 'citation', id: c.id, pos, hand: c.pinned, now, old: handIsOld(c.pinned, now) });
-	}
-	for (const [id, hand] of Object.entries(draft.hands)) {
-		const now = draft.list?.find((e) => e.id === id)?.text;
-		if (now !== undefined) out.push({ kind: 'entry', id, pos: -1, hand, now, old: handIsOld(hand, now) });
-	}
-	return out;
-}
 
 /** Says a citation by hand; null follows the style again. */
 export function sayCitation(draft: Draft, id: string, hand: Hand | null): void {

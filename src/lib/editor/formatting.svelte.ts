@@ -40,7 +40,6 @@ export class Formatting {
 	style = $state.raw<StyleInfo | null>(null);
 	/** Sources that the style keeps out of its list. */
 	omitted = $state.raw<Omitted[]>([]);
-	missing = $state.raw<Set<string>>(new Set());
 	/** There was a result. */
 	done = $state(false);
 	worker: FormatWorker;
@@ -196,7 +195,6 @@ export class Formatting {
 		for (const c of r.changed) this.outputs.set(c.id, c);
 		if (r.bibliography !== undefined) this.list = r.bibliography;
 		if (JSON.stringify(r.omitted) !== JSON.stringify(this.omitted)) this.omitted = r.omitted;
-		this.missing = new Set(r.warnings.flatMap((w) => (w.itemId && !w.field ? [w.itemId] : [])));
 		this.draft.drawn.redraw(r.changed);
 		this.draft.drawn.redrawLists();
 		this.done = true;

@@ -1,8 +1,7 @@
 /** Excerpts put into an open draft as quotations and figures, and what is said about quotations there (need N21). */
 import { TextSelection } from 'prosemirror-state';
-import { blockRule, isBlock, wantsPlace, type BlockRule } from '$lib/core/citing';
+import { blockRule, isBlock, type BlockRule } from '$lib/core/citing';
 import {
-	departure,
 	insertBlock,
 	insertFigure,
 	insertRunIn,
@@ -70,25 +69,6 @@ export function putExcerpt(draft: Draft, source: Source, e: Excerpt, form = form
 		draft.noteEditors.focus(note.id);
 	} else view.focus();
 	return true;
-}
-
-export interface QuoteRemark {
-	quotation: QuotationInfo;
-	what: 'departs' | 'no place';
-}
-
-/** What is to be said about the quotations of the text. */
-export function quoteRemarks(draft: Draft): QuoteRemark[] {
-	const out: QuoteRemark[] = [];
-	const { style } = draft;
-	if (!style) return out;
-	for (const quotation of draft.quotations) {
-		if (quotation.basis !== null && departure(quotation.basis, quotation.text) === 'silent')
-			out.push({ quotation, what: 'departs' });
-		const source = draft.source(draft.resolve(quotation.sourceId));
-		if (!quotation.located && source && wantsPlace(style, source.item.type)) out.push({ quotation, what: 'no place' });
-	}
-	return out;
 }
 
 export function restoreQuote(draft: Draft, q: QuotationInfo): void {

@@ -19,7 +19,7 @@
 	import Btn from '../parts/Btn.svelte';
 	import { DotsHorizontalOutline } from '../parts/icons';
 	import Backup from '../sources/Backup.svelte';
-	import Strip from './Strip.svelte';
+	import Strip from '../parts/Strip.svelte';
 
 	let list = $state.raw<Manuscript[] | null>(null);
 	let isDemo = $state(false);

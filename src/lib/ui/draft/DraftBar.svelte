@@ -4,7 +4,8 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { isAdjusted } from '$lib/core/citing';
 	import { handText } from '$lib/core/manuscript';
-	import { handEdits } from '$lib/editor/acts';
+	import { factsOf } from '$lib/editor/facts';
+	import { handEdits, quickCheck } from '$lib/core/proof';
 	import { anyListAdjusted } from '$lib/editor/lists';
 	import Btn from '../parts/Btn.svelte';
 	import Mark from '../parts/Mark.svelte';
@@ -19,24 +20,12 @@
 	});
 	const edits = $derived.by(() => {
 		void draft.revision;
-		return handEdits(draft);
+		return handEdits(factsOf(draft));
 	});
 	const checks = $derived.by(() => {
-		const list: { pos: number; what: string }[] = draft.shown.gaps.map((g) => ({
-			pos: g.pos,
-			what: g.hint ? `Source needed: ${g.hint}` : 'Source needed'
-		}));
-		for (const c of draft.shown.citations) {
-			for (const x of c.cites) {
-				if (draft.formatting.missing.has(x.sourceId))
-					list.push({ pos: c.notePos >= 0 ? c.notePos : c.pos, what: 'A cited source is not in the library' });
-			}
-		}
-		for (const r of draft.shown.refs)
-			if (!draft.refNumber(r.target)) list.push({ pos: r.pos, what: 'A reference to a note that is not there' });
-		for (const e of edits)
-			if (e.old) list.push({ pos: e.pos, what: `Said by hand, and its basis has changed: ${e.now}` });
-		return list;
+		void [draft.revision, draft.shown];
+		// before sources are there all would be missing
+		return draft.formatting.done ? quickCheck(factsOf(draft)) : [];
 	});
 	let checksOpen = $state(false);
 	let listOpen = $state(false);
@@ -122,9 +111,12 @@
 							</li>
 						{/each}
 					{/if}
+					<li class="on"><a href="/draft/{draft.id}/proof">All checks and the ledger</a></li>
 				</ul>
 			{/if}
 		</div>
+	{:else}
+		<Btn kind="quiet" href="/draft/{draft.id}/proof" title="Checks, and which source backs which section">Proof</Btn>
 	{/if}
 	<Btn kind="primary" href="/draft/{draft.id}/hand-in">Hand in</Btn>
 </header>
@@ -201,14 +193,24 @@
 		color: var(--ink-3);
 		font-size: var(--small);
 	}
-	.list button {
+	.list button,
+	.list a {
+		display: block;
 		width: 100%;
 		text-align: left;
 		padding: 7px 9px;
 		border-radius: var(--r1);
 		cursor: pointer;
 	}
-	.list button:hover {
+	.list .on {
+		margin-top: 5px;
+		padding-top: 5px;
+		border-top: 1px solid var(--line-soft);
+	}
+	.list a {
+		color: var(--verdigris-strong);
+	}
+	.list :is(button, a):hover {
 		background: var(--desk-raised);
 	}
 	@media (max-width: 1000px) {

@@ -3,7 +3,9 @@
 	import { onMount } from 'svelte';
 	import { entryInHand, handHtml } from '$lib/core/manuscript';
 	import { select } from '$lib/editor/going';
-	import { handEdits, replaceCited, sayEntry } from '$lib/editor/acts';
+	import { factsOf } from '$lib/editor/facts';
+	import { handEdits } from '$lib/core/proof';
+	import { replaceCited, sayEntry } from '$lib/editor/acts';
 	import { places } from '$lib/editor/citing';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import HandNotice from './HandNotice.svelte';
@@ -20,7 +22,7 @@
 	let box = $state<HTMLElement | null>(null);
 	const edit = $derived.by(() => {
 		void draft.revision;
-		return handEdits(draft).find((e) => e.kind === 'entry' && e.id === sourceId);
+		return handEdits(factsOf(draft)).find((e) => e.kind === 'entry' && e.id === sourceId);
 	});
 	const entry = $derived(draft.list?.find((e) => e.id === sourceId));
 	const annotation = $derived(draft.source(sourceId)?.annotation.trim() ?? '');

@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** Beside what is said by hand: that it is, and once its basis has changed what it was, would be, and is. */
 	import { handHtml } from '$lib/core/manuscript';
-	import { keepByHand, restoreStyle, type HandEdit } from '$lib/editor/acts';
+	import { keepByHand, restoreStyle } from '$lib/editor/acts';
+	import type { HandEdit } from '$lib/core/proof';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../parts/Btn.svelte';
 

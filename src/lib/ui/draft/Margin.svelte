@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** The margin: notes level with their marks, or slips level with their paragraphs; never overlapping. */
 	import { elementAt } from '$lib/editor/going';
-	import { quoteRemarks } from '$lib/editor/quoting';
+	import { factsOf } from '$lib/editor/facts';
+	import { quoteRemarks } from '$lib/core/proof';
 	import { tick } from 'svelte';
 	import { MediaQuery } from 'svelte/reactivity';
 	import type { Draft } from '$lib/editor/draft.svelte';
@@ -23,7 +24,7 @@
 	const remarks = $derived.by(() => {
 		void draft.formatting.done;
 		void draft.quotations;
-		return quoteRemarks(draft);
+		return draft.style ? quoteRemarks(factsOf(draft)) : [];
 	});
 	const remarkByKey = $derived(new Map(remarks.map((r) => [`q-${r.what}-${r.quotation.id}`, r])));
 	const all = $derived<MarginItem[]>(

@@ -4,7 +4,9 @@
 	import { editCitation } from '$lib/editor/opening';
 	import { pair } from '$lib/editor/going';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import { handEdits, takeNoteIn, turnOwnNote } from '$lib/editor/acts';
+	import { factsOf } from '$lib/editor/facts';
+	import { handEdits } from '$lib/core/proof';
+	import { takeNoteIn, turnOwnNote } from '$lib/editor/acts';
 	import HandNotice from './HandNotice.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { TrashBinOutline } from '../parts/icons';
@@ -13,7 +15,7 @@
 	const edit = $derived.by(() => {
 		void draft.revision;
 		return draft.shown.citations.find((c) => c.id === note.id)?.pinned
-			? handEdits(draft).find((e) => e.id === note.id)
+			? handEdits(factsOf(draft)).find((e) => e.id === note.id)
 			: undefined;
 	});
 	const html = $derived.by(() => {

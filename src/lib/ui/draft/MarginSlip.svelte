@@ -4,13 +4,14 @@
 	import { editCitation } from '$lib/editor/opening';
 	import { pair, select } from '$lib/editor/going';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import { handEdits } from '$lib/editor/acts';
+	import { factsOf } from '$lib/editor/facts';
+	import { handEdits } from '$lib/core/proof';
 	import HandNotice from './HandNotice.svelte';
 	import type { Slip } from './margin';
 	let { draft, slip }: { draft: Draft; slip: Slip } = $props();
 	const edits = $derived.by(() => {
 		void draft.revision;
-		return slip.citations.some((c) => c.pinned) ? new Map(handEdits(draft).map((e) => [e.id, e])) : new Map();
+		return slip.citations.some((c) => c.pinned) ? new Map(handEdits(factsOf(draft)).map((e) => [e.id, e])) : new Map();
 	});
 	const on = $derived(slip.ids.includes(draft.selectedCitation ?? ''));
 	function label(c: DocCite) {

@@ -1,7 +1,8 @@
 <script lang="ts">
 	/** Beside a quotation: that it departs from its excerpt, or says no place where the style wants one. */
 	import { editCitation } from '$lib/editor/opening';
-	import { keepQuote, restoreQuote, type QuoteRemark } from '$lib/editor/quoting';
+	import { keepQuote, restoreQuote } from '$lib/editor/quoting';
+	import type { QuoteRemark } from '$lib/core/proof';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../parts/Btn.svelte';
 

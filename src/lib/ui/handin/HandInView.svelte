@@ -1,23 +1,12 @@
 <script lang="ts">
 	/** Handing in: the final file, a page to look at first, the list and the sources to take along. */
 	import { onMount } from 'svelte';
-	import { db, type Manuscript } from '$lib/data/db';
-	import {
-		arrangeList,
-		citedInSection,
-		cleanEntryHands,
-		cleanList,
-		cleanSettings,
-		entryInHand,
-		lookOf,
-		readDoc,
-		readCitations,
-		type DocStyle
-	} from '$lib/core/manuscript';
+	import type { Manuscript } from '$lib/data/db';
+	import { arrangeList, citedInSection, cleanList, entryInHand, lookOf } from '$lib/core/manuscript';
 	import { toFinal, writeHtml, type FinalDoc } from '$lib/core/document';
-	import { cleanHouse, listForClipboard, type ListWords, type SessionResult } from '$lib/core/citing';
+	import { listForClipboard, type ListWords, type SessionResult } from '$lib/core/citing';
 	import type { Source } from '$lib/core/source';
-	import { startFormatWorker } from '$lib/workers/format';
+	import { formatStored } from '../formatted';
 	import { library } from '../library.svelte';
 	import { toasts } from '../toasts.svelte';
 	import { copyRich } from '../clipboard';
@@ -38,47 +27,17 @@
 	const page = $derived(final ? writeHtml(final) : '');
 
 	onMount(() => {
-		const worker = startFormatWorker();
 		void (async () => {
-			await library.start();
-			const m = library.trouble ? undefined : await db.manuscripts.get(id);
-			if (!m) {
-				trouble = 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
-				return;
-			}
-			manuscript = m;
 			try {
-				const doc = readDoc(m.doc);
-				const style: DocStyle = doc.attrs.style ?? {
-					id: m.styleId,
-					title: m.styleTitle,
-					form: m.form,
-					locale: m.locale
-				};
-				const hands = cleanEntryHands(doc.attrs.hand);
-				const reading = readCitations(doc, style.form, library.resolve);
-				const settings = cleanSettings(doc.attrs.set);
-				const uncited = [...new Set([...m.uncited, ...settings.further.map((f) => f.id)].map(library.resolve))];
-				const ids = new Set([...reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)), ...uncited]);
-				cited = [...ids].map((x) => library.sources.get(x)).filter((s): s is Source => Boolean(s));
-				await worker.face.putSources(
-					cited.map((s) => $state.snapshot(s.item)),
-					[]
-				);
-				await worker.face.useHouse(cleanHouse(settings.house));
-				let answer = await worker.face.useStyle(style.id, style.title, style.locale);
-				const problems: string[] = [];
-				if (!answer.ok) {
-					problems.push(`${answer.message} This page is in APA 7th.`);
-					answer = await worker.face.useStyle('apa', 'APA 7th', '');
+				const f = await formatStored(id);
+				if (!f) {
+					trouble = 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
+					return;
 				}
-				const r = await worker.face.format({
-					clusters: reading.clusters,
-					uncited,
-					serial: 1,
-					full: true
-				});
-				if (!r || !answer.ok) return;
+				const { doc, style, reading, hands, result: r } = f;
+				const m = (manuscript = f.manuscript);
+				cited = f.sources;
+				const problems = f.instead ? [`${f.instead} This page is in APA 7th.`] : [];
 				result = r;
 				final = toFinal(doc, m.title, m.authors, style.form, {
 					citations: new Map(r.changed.map((c) => [c.id, { runs: c.runs ?? [], leadRuns: c.leadRuns ?? [] }])),
@@ -125,7 +84,6 @@
 				trouble = (e as Error).message;
 			}
 		})();
-		return () => worker.stop();
 	});
 
 	/** Draws the file with its own style sheet, apart from the app's (a shadow root). */
@@ -183,7 +141,10 @@
 </script>
 
 <svelte:head><title>Hand in · {manuscript?.title ?? ''} · Rapid Quill</title></svelte:head>
-<Bar here=""><Btn kind="ghost" href="/draft/{id}">Back to the draft</Btn></Bar>
+<Bar here="">
+	<Btn kind="quiet" href="/draft/{id}/proof">Proof</Btn>
+	<Btn kind="ghost" href="/draft/{id}">Back to the draft</Btn>
+</Bar>
 {#if trouble}
 	<main class="lost">
 		<h1>{trouble}</h1>

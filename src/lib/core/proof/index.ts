@@ -1,0 +1,46 @@
+/** The face of the proof room: what is to be checked in a manuscript before it is handed in, and the ledger of its sources. */
+import { gaps } from './gaps';
+import { handChanged } from './hand';
+import { keptOut, uncited, unlisted } from './lists';
+import { missing } from './missing';
+import { noteRefs } from './note-refs';
+import { ownWork } from './own-work';
+import { departing, withoutPlace } from './quotations';
+import { incomplete, twice } from './sources';
+import type { Checker, CheckName, Facts, Finding, Weight } from './types';
+
+export { quickCheck } from './quick';
+export { citedPlaces } from './places';
+export { handEdits, type HandEdit } from './hand';
+export { quoteRemarks, type QuoteRemark } from './quotations';
+export { readLedger, type Ledger, type SectionRow, type SourceRow } from './ledger';
+export type { CheckName, Facts, Finding, Weight } from './types';
+
+export interface Check {
+	name: CheckName;
+	/** What it is called where its findings are listed. */
+	title: string;
+	weight: Weight;
+	run: Checker;
+}
+
+/** In the order in which they are listed. */
+export const CHECKS: readonly Check[] = [
+	{ name: 'gap', title: 'Source needed', weight: 'fault', run: gaps },
+	{ name: 'missing', title: 'Cited and not in the library', weight: 'fault', run: missing },
+	{ name: 'note-ref', title: 'References to no note', weight: 'fault', run: noteRefs },
+	{ name: 'unlisted', title: 'Cited and in no list', weight: 'fault', run: unlisted },
+	{ name: 'hand', title: 'Said by hand, with another basis now', weight: 'look', run: handChanged },
+	{ name: 'departs', title: 'Quotations that depart from their excerpt', weight: 'look', run: departing },
+	{ name: 'no-place', title: 'Quotations without a place', weight: 'look', run: withoutPlace },
+	{ name: 'incomplete', title: 'Sources that lack something', weight: 'look', run: incomplete },
+	{ name: 'twice', title: 'Perhaps one source twice', weight: 'look', run: twice },
+	{ name: 'kept-out', title: 'Cited and, by the rules, not listed', weight: 'know', run: keptOut },
+	{ name: 'uncited', title: 'Listed and not cited', weight: 'know', run: uncited },
+	{ name: 'own-work', title: 'The writer’s own works', weight: 'know', run: ownWork }
+];
+
+/** All findings, check by check, each check's in the order of the text. */
+export function proofread(f: Facts): Finding[] {
+	return CHECKS.flatMap((c) => c.run(f).sort((a, b) => a.pos - b.pos));
+}

@@ -1,0 +1,32 @@
+/** Sources of the text that lack something, or that seem to be one and the same. */
+import { findDuplicates, labelOf, missingFields } from '../source';
+import { nameOfSource } from './names';
+import { firstPlaces } from './places';
+import type { Checker, Facts } from './types';
+
+/** All sources that the text speaks of, with the first place of each; -1 for those that are only listed. */
+function spokenOf(f: Facts): Map<string, number> {
+	const out = firstPlaces(f);
+	for (const { id } of f.further) if (!out.has(f.resolve(id))) out.set(f.resolve(id), -1);
+	return out;
+}
+
+export const incomplete: Checker = (f) =>
+	[...spokenOf(f)].flatMap(([id, pos]) => {
+		const s = f.source(id);
+		const lacks = s ? missingFields(s.item) : [];
+		if (!s || !lacks.length) return [];
+		const words = lacks.map((any) => any.map((x) => labelOf(s.item.type, x).toLowerCase()).join(' or ')).join(', ');
+		return [{ check: 'incomplete', pos, sourceId: id, what: `${nameOfSource(s)} has no ${words}` }];
+	});
+
+export const twice: Checker = (f) => {
+	const places = spokenOf(f);
+	const there = [...places.keys()].flatMap((id) => f.source(id) ?? []);
+	return findDuplicates(there, f.apart).map(({ ids, reason }) => ({
+		check: 'twice',
+		pos: Math.max(...ids.map((id) => places.get(id)!)),
+		sourceId: ids[1],
+		what: `${ids.map((id) => nameOfSource(f.source(id))).join(' and ')} may be one source (${reason})`
+	}));
+};

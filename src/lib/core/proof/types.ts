@@ -1,0 +1,58 @@
+/** What a manuscript is checked for, and what checking needs to know. */
+import type { Node } from 'prosemirror-model';
+import type { Omitted, StyleInfo } from '../citing';
+import type { EntryHands, QuotationInfo, Reading } from '../manuscript';
+import type { Source } from '../source';
+
+export type CheckName =
+	| 'gap'
+	| 'missing'
+	| 'note-ref'
+	| 'unlisted'
+	| 'hand'
+	| 'departs'
+	| 'no-place'
+	| 'incomplete'
+	| 'twice'
+	| 'kept-out'
+	| 'uncited'
+	| 'own-work';
+
+/** How much it matters: the reader would meet it; the writer should look; the writer should know. */
+export type Weight = 'fault' | 'look' | 'know';
+
+export interface Finding {
+	check: CheckName;
+	/** Position in the document; -1 where it is of no one place. */
+	pos: number;
+	/** What is the matter, in a sentence without a full stop. */
+	what: string;
+	/** The source it is about. */
+	sourceId?: string;
+}
+
+/** A manuscript with what its style makes of it. */
+export interface Facts {
+	doc: Node;
+	reading: Reading;
+	quotations: QuotationInfo[];
+	style: Pick<StyleInfo, 'format'>;
+	/** What the style lists, in its order; null where it has no list. */
+	entries: { id: string; text: string }[] | null;
+	omitted: Omitted[];
+	hands: EntryHands;
+	/** Sources listed without being cited, with the reason. */
+	further: { id: string; why: string }[];
+	/** Pairs of sources that the person said are two (see pairKey). */
+	apart: ReadonlySet<string>;
+	/** Who wrote it, as they are to be printed. */
+	authors: string[];
+	/** The text of a citation as the style has it; undefined before it is formatted. */
+	said(citationId: string): string | undefined;
+	/** The source of an id that was resolved. */
+	source(id: string): Source | undefined;
+	/** The id a source has now, should it have been merged into another. */
+	resolve(id: string): string;
+}
+
+export type Checker = (f: Facts) => Finding[];

@@ -1,0 +1,161 @@
+<script lang="ts">
+	/** A line a source: where in the text it is cited, how often, in which sections. */
+	import type { SourceRow } from '$lib/core/proof';
+	import type { Proof } from './proof';
+	let { id, proof }: { id: string; proof: Proof } = $props();
+	let by = $state<'times' | 'name' | 'year'>('times');
+	/** Of a long ledger, how many are shown at first. */
+	const FEW = 40;
+	let all = $state(false);
+	const compare: Record<typeof by, (a: SourceRow, b: SourceRow) => number> = {
+		times: (a, b) => b.places.length - a.places.length,
+		name: (a, b) => a.name.localeCompare(b.name),
+		year: (a, b) => (b.year ?? -Infinity) - (a.year ?? -Infinity)
+	};
+	const rows = $derived([...proof.ledger.sources].sort(compare[by]));
+	const sorted = (k: typeof by) => (by === k ? (k === 'name' ? 'ascending' : 'descending') : undefined);
+</script>
+
+{#if rows.length}
+	<table>
+		<thead>
+			<tr>
+				<th scope="col" aria-sort={sorted('name')}
+					><button type="button" class:on={by === 'name'} onclick={() => (by = 'name')}>Source</button></th
+				>
+				<th scope="col">Where in the text</th>
+				<th scope="col">Sections</th>
+				<th scope="col" class="n" aria-sort={sorted('year')}
+					><button type="button" class:on={by === 'year'} onclick={() => (by = 'year')}>Year</button></th
+				>
+				<th scope="col" class="n" aria-sort={sorted('times')}
+					><button type="button" class:on={by === 'times'} onclick={() => (by = 'times')}>Cited</button></th
+				>
+			</tr>
+		</thead>
+		<tbody>
+			{#each all ? rows : rows.slice(0, FEW) as r (r.id)}
+				<tr>
+					<th scope="row"><a href="/sources?open={encodeURIComponent(r.id)}">{r.name}{#if r.title}<small>{r.title}</small>{/if}</a></th>
+					<td>
+						<span class="line">
+							{#each r.places as pos, i (i)}
+								<a
+									href="/draft/{id}?at={pos}"
+									style:left="{proof.at(pos) * 100}%"
+									aria-label="{r.name}, citation {i + 1} of {r.places.length}"
+								></a>
+							{/each}
+						</span>
+					</td>
+					<td class="where">{r.sections.join(', ')}</td>
+					<td class="n">{r.year ?? '–'}</td>
+					<td class="n">{r.places.length}</td>
+				</tr>
+			{/each}
+		</tbody>
+	</table>
+	{#if rows.length > FEW && !all}
+		<button type="button" class="more" onclick={() => (all = true)}>{rows.length - FEW} more sources</button>
+	{/if}
+{:else}<p class="none">Nothing is cited yet.</p>{/if}
+
+<style>
+	table {
+		width: 100%;
+		border-collapse: collapse;
+		font-variant-numeric: tabular-nums;
+		table-layout: fixed;
+	}
+	thead th {
+		font: 500 var(--small) / 1.4 var(--sans);
+		color: var(--ink-3);
+		text-align: left;
+	}
+	thead th:nth-child(1) {
+		width: 32%;
+	}
+	thead th:nth-child(2) {
+		width: 26%;
+	}
+	thead th.n {
+		width: 64px;
+	}
+	th,
+	td {
+		padding: 7px 16px 7px 0;
+		border-bottom: 1px solid var(--line-soft);
+		vertical-align: middle;
+		text-align: left;
+	}
+	.n {
+		text-align: right;
+		padding-right: 0;
+	}
+	thead button {
+		font: inherit;
+		color: inherit;
+		cursor: pointer;
+		padding: 2px 0;
+	}
+	thead button.on {
+		color: var(--ink);
+		text-decoration: underline;
+		text-underline-offset: 4px;
+	}
+	tbody th {
+		font-weight: 500;
+	}
+	small {
+		display: block;
+		font: 400 13px/1.35 var(--serif);
+		color: var(--ink-3);
+		white-space: nowrap;
+		overflow: hidden;
+		text-overflow: ellipsis;
+	}
+	th a:hover {
+		color: var(--verdigris-strong);
+	}
+	.line {
+		display: block;
+		position: relative;
+		height: 24px;
+		background: linear-gradient(var(--line), var(--line)) 0 50% / 100% 1.5px no-repeat;
+	}
+	.line a {
+		position: absolute;
+		top: 0;
+		bottom: 0;
+		width: 10px;
+		margin-left: -5px;
+	}
+	.line a::before {
+		content: '';
+		position: absolute;
+		left: 4px;
+		top: 4px;
+		bottom: 11px;
+		width: 2px;
+		background: var(--verdigris);
+	}
+	.line a:hover::before,
+	.line a:focus-visible::before {
+		top: 0;
+		width: 4px;
+		left: 3px;
+	}
+	.where {
+		color: var(--ink-2);
+		font-size: var(--small);
+	}
+	.more {
+		margin-top: 8px;
+		padding: 4px 0;
+		color: var(--verdigris-strong);
+		cursor: pointer;
+	}
+	.none {
+		color: var(--ink-3);
+	}
+</style>

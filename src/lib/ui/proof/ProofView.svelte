@@ -1,0 +1,192 @@
+<script lang="ts">
+	/** Proof: what is to be checked before handing in, and the ledger of sources and sections. */
+	import { onMount } from 'svelte';
+	import { goto } from '$app/navigation';
+	import Bar from '../parts/Bar.svelte';
+	import Banner from '../parts/Banner.svelte';
+	import Btn from '../parts/Btn.svelte';
+	import Strip from '../parts/Strip.svelte';
+	import Findings from './Findings.svelte';
+	import LedgerTable from './LedgerTable.svelte';
+	import { readProof, type Proof } from './proof';
+
+	let { id }: { id: string } = $props();
+	let proof = $state.raw<Proof | null>(null);
+	let trouble = $state('');
+
+	onMount(() => {
+		void readProof(id)
+			.then((p) => {
+				if (p) proof = p;
+				else
+					trouble = 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
+			})
+			.catch((e: Error) => (trouble = e.message));
+	});
+
+	const count = (weight: string) =>
+		(proof?.groups ?? []).filter((g) => g.check.weight === weight).reduce((n, g) => n + g.findings.length, 0);
+	const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`;
+	const summary = $derived.by(() => {
+		const parts = [
+			count('fault') && many(count('fault'), 'fault'),
+			count('look') && `${count('look')} to look at`,
+			count('know') && `${count('know')} to know`
+		].filter(Boolean);
+		return parts.length ? parts.join(', ') : 'Nothing to check';
+	});
+</script>
+
+<svelte:head><title>Proof · {proof?.title ?? ''} · Rapid Quill</title></svelte:head>
+<Bar here="">
+	{#if !trouble}
+		<Btn kind="ghost" href="/draft/{id}">Back to the draft</Btn>
+		<Btn kind="primary" href="/draft/{id}/hand-in">Hand in</Btn>
+	{/if}
+</Bar>
+{#if trouble}
+	<main class="lost">
+		<h1>{trouble}</h1>
+		<p><a href="/">Back to the desk</a></p>
+	</main>
+{:else if proof}
+	{#if proof.instead}<Banner text="{proof.instead} What is said here is as in APA 7th." />{/if}
+	<main class="proof">
+		<header>
+			<div>
+				<h1>{proof.title}</h1>
+				<p class="lead">
+					{summary}. {many(proof.citations, 'citation')} of {many(proof.ledger.sources.length, 'source')}, in
+					{proof.styleTitle}.
+				</p>
+			</div>
+		</header>
+		<div class="strip"><Strip strip={proof.strip} tall onpick={(pos) => goto(`/draft/${id}?at=${pos}`)} /></div>
+		<div class="columns">
+			<section aria-labelledby="to-check">
+				<h2 id="to-check">To check</h2>
+				<Findings {id} groups={proof.groups} clean={proof.clean} />
+			</section>
+			<section aria-labelledby="recent">
+				<h2 id="recent">How recent</h2>
+				{#if proof.ledger.years.length}
+					<p class="fine">
+						Half of the cited sources are of {proof.ledger.median} or before{#if proof.ledger.years.at(-1)!.to > proof.ledger.years.at(-1)!.from};
+							a bar is {many(proof.ledger.years[0].to - proof.ledger.years[0].from + 1, 'year')}{/if}.
+					</p>
+					{#await import('./Years.svelte') then Years}<Years.default years={proof.ledger.years} />{:catch}<p
+							role="alert"
+						>
+							The chart did not arrive. Check the connection and reload.
+						</p>{/await}
+				{:else}<p class="fine">No cited source has a year.</p>{/if}
+				<h2>Sections</h2>
+				<table class="sections">
+					<thead>
+						<tr
+							><th scope="col">Section</th><th scope="col">Cites</th><th scope="col">Sources</th><th scope="col"
+								>Newest</th
+							></tr
+						>
+					</thead>
+					<tbody>
+						{#each proof.ledger.sections as s, i (i)}
+							<tr>
+								<td style:padding-left="{Math.max(0, s.level - 2) * 14}px"
+									>{#if s.pos >= 0}<a href="/draft/{id}?at={s.pos}">{s.title}</a>{:else}{s.title}{/if}</td
+								>
+								<td class:none={!s.cites}>{s.cites}</td>
+								<td class:none={!s.cites}>{s.sources}</td>
+								<td class:none={!s.newest}>{s.newest ?? '–'}</td>
+							</tr>
+						{/each}
+					</tbody>
+				</table>
+			</section>
+		</div>
+		<section aria-labelledby="ledger">
+			<h2 id="ledger">The ledger</h2>
+			<LedgerTable {id} {proof} />
+		</section>
+	</main>
+{:else}<main class="proof"><p class="fine" role="status">Reading the manuscript…</p></main>{/if}
+
+<style>
+	.proof {
+		max-width: 1180px;
+		margin: 0 auto;
+		padding: 30px 40px 60px;
+	}
+	h1 {
+		font: 600 24px/1.25 var(--serif);
+		margin-bottom: 6px;
+	}
+	.lead {
+		color: var(--ink-2);
+	}
+	.strip {
+		margin: 22px 0 8px;
+	}
+	h2 {
+		font: 600 16px/1.3 var(--serif);
+		margin: 26px 0 8px;
+	}
+	.columns {
+		display: grid;
+		grid-template-columns: minmax(0, 1.45fr) minmax(300px, 1fr);
+		gap: 48px;
+	}
+	.fine {
+		color: var(--ink-3);
+		font-size: var(--small);
+		margin-bottom: 10px;
+	}
+	.sections {
+		width: 100%;
+		border-collapse: collapse;
+		font-variant-numeric: tabular-nums;
+	}
+	th {
+		font: 500 var(--small) / 1.4 var(--sans);
+		color: var(--ink-3);
+		text-align: left;
+	}
+	th,
+	td {
+		padding: 6px 0;
+		border-bottom: 1px solid var(--line-soft);
+		vertical-align: baseline;
+	}
+	th:not(:first-child),
+	td:not(:first-child) {
+		text-align: right;
+		padding-left: 14px;
+	}
+	td.none {
+		color: var(--ink-3);
+	}
+	td a:hover {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		text-underline-offset: 3px;
+	}
+	.lost {
+		padding: 80px 40px;
+	}
+	.lost h1 {
+		font-size: 20px;
+	}
+	.lost a {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+	}
+	@media (max-width: 960px) {
+		.columns {
+			grid-template-columns: minmax(0, 1fr);
+			gap: 8px;
+		}
+		.proof {
+			padding: 24px 24px 60px;
+		}
+	}
+</style>

@@ -1,0 +1,71 @@
+/** What proof shows of a stored manuscript. */
+import { CHECKS, proofread, readLedger, type Check, type Facts, type Finding, type Ledger } from '$lib/core/proof';
+import { readOutline, readQuotations, sectionAt } from '$lib/core/manuscript';
+import type { EvidenceStrip } from '$lib/data/db';
+import { getSetting } from '$lib/data/settings';
+import { describe } from '$lib/data/strip';
+import { formatStored } from '../formatted';
+import { library } from '../library.svelte';
+
+export interface Proof {
+	title: string;
+	styleTitle: string;
+	/** Said above everything: the style could not be used. */
+	instead: string;
+	groups: { check: Check; findings: (Finding & { section: string })[] }[];
+	/** Checks that found nothing. */
+	clean: Check[];
+	ledger: Ledger;
+	strip: EvidenceStrip;
+	/** Where a position is in the text, 0 to 1. */
+	at(pos: number): number;
+	citations: number;
+}
+
+/** @returns null where there is no such manuscript */
+export async function readProof(id: string): Promise<Proof | null> {
+	const f = await formatStored(id);
+	if (!f) return null;
+	const { doc, reading, result, manuscript } = f;
+	const texts = new Map(result.changed.map((c) => [c.id, c.text]));
+	const facts: Facts = {
+		doc,
+		reading,
+		quotations: readQuotations(doc),
+		style: result.style,
+		entries: result.bibliography ?? null,
+		omitted: result.omitted,
+		hands: f.hands,
+		further: f.further,
+		authors: manuscript.authors,
+		apart: new Set(await getSetting('apart')),
+		said: (x) => texts.get(x),
+		source: (x) => library.sources.get(x),
+		resolve: library.resolve
+	};
+	const findings = proofread(facts);
+	const outline = readOutline(doc);
+	const where = (pos: number) => (pos < 0 ? '' : (outline[sectionAt(outline, pos)]?.title ?? 'Beginning'));
+	const groups = CHECKS.map((check) => ({
+		check,
+		findings: findings.filter((x) => x.check === check.name).map((x) => ({ ...x, section: where(x.pos) }))
+	}));
+	const at = (pos: number) => Math.max(0, pos) / Math.max(1, doc.content.size);
+	const urgent = new Set(CHECKS.filter((c) => c.weight !== 'know').map((c) => c.name));
+	return {
+		title: manuscript.title,
+		styleTitle: result.style.title,
+		instead: f.instead,
+		groups: groups.filter((g) => g.findings.length),
+		clean: groups.filter((g) => !g.findings.length).map((g) => g.check),
+		ledger: readLedger(facts),
+		strip: {
+			...describe(doc, f.style.form).strip,
+			checks: findings
+				.filter((x) => x.pos >= 0 && urgent.has(x.check))
+				.map((x) => ({ at: at(x.pos), pos: x.pos, what: x.what }))
+		},
+		at,
+		citations: reading.citations.length
+	};
+}
