@@ -65,7 +65,10 @@ test('a gap, a letter that is cited and not listed, a quotation without a place:
 	const row = page.getByRole('row', { name: /^Sund/ });
 	await expect(row.getByRole('cell').last()).toHaveText('1');
 	await page.getByRole('columnheader', { name: 'Source', exact: true }).getByRole('button').click();
-	await expect(page.getByRole('columnheader', { name: 'Source', exact: true })).toHaveAttribute('aria-sort', 'ascending');
+	await expect(page.getByRole('columnheader', { name: 'Source', exact: true })).toHaveAttribute(
+		'aria-sort',
+		'ascending'
+	);
 	await row.getByRole('link', { name: 'Sund, citation 1 of 1' }).click();
 	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toBeFocused();
 	await expect(page.locator('.cite', { hasText: 'Sund' }).first()).toBeInViewport();

@@ -15,7 +15,7 @@ import {
 	type NoteInfo,
 	type NoteTarget
 } from '$lib/core/manuscript';
-import type { HandEdit } from '$lib/core/proof';
+import type { HandEdit } from '$lib/core/proof/quick';
 import type { Node } from 'prosemirror-model';
 import type { Draft } from './draft.svelte';
 import { positionOf } from './positions';

@@ -1,5 +1,5 @@
 /** What proof needs to know of an open draft. */
-import type { Facts } from '$lib/core/proof';
+import type { Facts } from '$lib/core/proof/quick';
 import type { Draft } from './draft.svelte';
 
 const NONE: ReadonlySet<string> = new Set();

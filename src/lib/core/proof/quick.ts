@@ -1,8 +1,15 @@
-/** What is counted while somebody writes: faults that cost nothing to find, and words by hand whose basis has changed. */
+/**
+ * What is looked at while somebody writes: faults that cost nothing to find, words by hand, quotations. A face of its
+ * own, since the page that opens a draft shall not wait for the rest of the room.
+ */
 import { gaps } from './gaps';
 import { handChanged } from './hand';
 import { missing } from './missing';
 import { noteRefs } from './note-refs';
 import type { Facts, Finding } from './types';
+
+export { handEdits, type HandEdit } from './hand';
+export { quoteRemarks, type QuoteRemark } from './quotations';
+export type { Facts } from './types';
 
 export const quickCheck = (f: Facts): Finding[] => [gaps, missing, noteRefs, handChanged].flatMap((check) => check(f));

@@ -5,7 +5,7 @@
 	import { isAdjusted } from '$lib/core/citing';
 	import { handText } from '$lib/core/manuscript';
 	import { factsOf } from '$lib/editor/facts';
-	import { handEdits, quickCheck } from '$lib/core/proof';
+	import { handEdits, quickCheck } from '$lib/core/proof/quick';
 	import { anyListAdjusted } from '$lib/editor/lists';
 	import Btn from '../parts/Btn.svelte';
 	import Mark from '../parts/Mark.svelte';

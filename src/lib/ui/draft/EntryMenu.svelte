@@ -4,7 +4,7 @@
 	import { entryInHand, handHtml } from '$lib/core/manuscript';
 	import { select } from '$lib/editor/going';
 	import { factsOf } from '$lib/editor/facts';
-	import { handEdits } from '$lib/core/proof';
+	import { handEdits } from '$lib/core/proof/quick';
 	import { replaceCited, sayEntry } from '$lib/editor/acts';
 	import { places } from '$lib/editor/citing';
 	import type { Draft } from '$lib/editor/draft.svelte';

@@ -2,7 +2,7 @@
 	/** Beside what is said by hand: that it is, and once its basis has changed what it was, would be, and is. */
 	import { handHtml } from '$lib/core/manuscript';
 	import { keepByHand, restoreStyle } from '$lib/editor/acts';
-	import type { HandEdit } from '$lib/core/proof';
+	import type { HandEdit } from '$lib/core/proof/quick';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../parts/Btn.svelte';
 

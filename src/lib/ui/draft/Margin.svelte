@@ -2,7 +2,7 @@
 	/** The margin: notes level with their marks, or slips level with their paragraphs; never overlapping. */
 	import { elementAt } from '$lib/editor/going';
 	import { factsOf } from '$lib/editor/facts';
-	import { quoteRemarks } from '$lib/core/proof';
+	import { quoteRemarks } from '$lib/core/proof/quick';
 	import { tick } from 'svelte';
 	import { MediaQuery } from 'svelte/reactivity';
 	import type { Draft } from '$lib/editor/draft.svelte';

@@ -5,7 +5,7 @@
 	import { pair } from '$lib/editor/going';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { factsOf } from '$lib/editor/facts';
-	import { handEdits } from '$lib/core/proof';
+	import { handEdits } from '$lib/core/proof/quick';
 	import { takeNoteIn, turnOwnNote } from '$lib/editor/acts';
 	import HandNotice from './HandNotice.svelte';
 	import Btn from '../parts/Btn.svelte';

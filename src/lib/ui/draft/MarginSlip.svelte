@@ -5,7 +5,7 @@
 	import { pair, select } from '$lib/editor/going';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { factsOf } from '$lib/editor/facts';
-	import { handEdits } from '$lib/core/proof';
+	import { handEdits } from '$lib/core/proof/quick';
 	import HandNotice from './HandNotice.svelte';
 	import type { Slip } from './margin';
 	let { draft, slip }: { draft: Draft; slip: Slip } = $props();

@@ -2,7 +2,7 @@
 	/** Beside a quotation: that it departs from its excerpt, or says no place where the style wants one. */
 	import { editCitation } from '$lib/editor/opening';
 	import { keepQuote, restoreQuote } from '$lib/editor/quoting';
-	import type { QuoteRemark } from '$lib/core/proof';
+	import type { QuoteRemark } from '$lib/core/proof/quick';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../parts/Btn.svelte';
 

@@ -36,7 +36,11 @@
 		<tbody>
 			{#each all ? rows : rows.slice(0, FEW) as r (r.id)}
 				<tr>
-					<th scope="row"><a href="/sources?open={encodeURIComponent(r.id)}">{r.name}{#if r.title}<small>{r.title}</small>{/if}</a></th>
+					<th scope="row"
+						><a href="/sources?open={encodeURIComponent(r.id)}"
+							>{r.name}{#if r.title}<small>{r.title}</small>{/if}</a
+						></th
+					>
 					<td>
 						<span class="line">
 							{#each r.places as pos, i (i)}
