@@ -133,12 +133,15 @@ export class Sleep {
 
 	/** First and last block within so many window heights of the window. */
 	near(by: number): [number, number] {
-		const { surface } = this;
 		const top = Math.round(this.top());
 		const asked = `${by} ${top} ${this.view!.dom.childElementCount} ${this.passes}`;
-		if (this.answered?.asked === asked) return this.answered.near;
-		const blocks = this.blocks();
-		const height = surface!.clientHeight;
+		if (this.answered?.asked !== asked) this.answered = { asked, near: this.within(this.blocks(), top, by) };
+		return this.answered.near;
+	}
+
+	/** @param top how far the window's upper edge is below the beginning of the text */
+	private within(blocks: { height: number }[], top: number, by: number): [number, number] {
+		const height = this.surface!.clientHeight;
 		let first = -1;
 		let last = 0;
 		let y = 0;
@@ -148,9 +151,7 @@ export class Sleep {
 			if (y <= top + height * (1 + by)) last = i;
 			y = end;
 		});
-		const near: [number, number] = [Math.max(0, first), last];
-		this.answered = { asked, near };
-		return near;
+		return [Math.max(0, first), last];
 	}
 
 	private sleeperAt(pos: number): Sleeper | undefined {
@@ -200,8 +201,9 @@ export class Sleep {
 		this.passes++;
 		this.measure();
 		const blocks = this.blocks();
-		const [wakeFrom, wakeTo] = everything ? [0, blocks.length] : this.near(WAKE);
-		const [keepFrom, keepTo] = everything ? [0, blocks.length] : this.near(SLEEP);
+		const top = this.top();
+		const [wakeFrom, wakeTo] = everything ? [0, blocks.length] : this.within(blocks, top, WAKE);
+		const [keepFrom, keepTo] = everything ? [0, blocks.length] : this.within(blocks, top, SLEEP);
 		const { doc, selection } = view.state;
 		const held = new Set([selection.from, selection.to, ...this.kept()].map((pos) => view.nodeDOM(blockAt(doc, pos))));
 		const edge = surface.getBoundingClientRect().top;

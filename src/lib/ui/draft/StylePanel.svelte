@@ -285,7 +285,7 @@
 			aria-label="Find a style"
 		/>
 		<div class="scroll">
-			{#each groups as g (g.title)}
+			{#each groups as g, i (i)}
 				<h3>{g.title}</h3>
 				<ul>
 					{#each g.rows as r (r.id)}

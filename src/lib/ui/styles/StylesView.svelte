@@ -25,6 +25,8 @@
 	import { houseOf, placementNow, sampleOf, type SampleAnswer } from './samples';
 
 	const MOST = 50;
+	/** So many are there with the key that was pressed, the rest a moment later. */
+	const AT_ONCE = 18;
 	const worker = startFormatWorker();
 	let query = $state('');
 	let kind = $state('');
@@ -41,6 +43,7 @@
 	let traits = $state.raw<{ traits: Trait[]; licence: string } | null>(null);
 	let trouble = $state('');
 	let search = $state<HTMLInputElement | null>(null);
+	let all = $state(true);
 	let serial = 0;
 	/** Where citations stand in the manuscript as it is. */
 	let from: { id: string; placement: PlacementKind } | null = null;
@@ -66,24 +69,29 @@
 		query.trim() ? catalogue.find(query.trim(), 3000).filter(fits) : catalogue.list.filter(fits)
 	);
 	const narrowed = $derived(Boolean(query.trim() || kind || field || language));
-	const groups = $derived.by((): { title: string; rows: StyleEntry[] }[] => {
+	const groups = $derived.by((): { key: string; title: string; rows: StyleEntry[] }[] => {
 		const total = catalogue.list.length.toLocaleString('en');
 		if (narrowed)
 			return [
 				{
+					key: 'found',
 					title: matches.length
 						? `${matches.length.toLocaleString('en')} of ${total}${matches.length > MOST ? `, the first ${MOST}` : ''}`
 						: '',
-					rows: matches.slice(0, MOST)
+					rows: matches.slice(0, all ? MOST : AT_ONCE)
 				}
 			];
 		const rows = (ids: string[]) => ids.flatMap((id) => catalogue.byId.get(id) ?? []);
 		return [
-			{ title: 'Marked', rows: rows(marked) },
-			{ title: 'Used lately', rows: rows(usedLately().map((s) => s.id)) },
-			{ title: 'Brought by you', rows: catalogue.list.filter((s) => s.own) },
-			{ title: 'Often asked for', rows: rows(FEATURED.map((f) => f.id)) },
-			{ title: `All ${total}, the first ${MOST} by name`, rows: catalogue.list.filter((s) => !s.own).slice(0, MOST) }
+			{ key: 'marked', title: 'Marked', rows: rows(marked) },
+			{ key: 'lately', title: 'Used lately', rows: rows(usedLately().map((s) => s.id)) },
+			{ key: 'own', title: 'Brought by you', rows: catalogue.list.filter((s) => s.own) },
+			{ key: 'often', title: 'Often asked for', rows: rows(FEATURED.map((f) => f.id)) },
+			{
+				key: 'all',
+				title: `All ${total}, the first ${MOST} by name`,
+				rows: catalogue.list.filter((s) => !s.own).slice(0, MOST)
+			}
 		].filter((g) => g.rows.length);
 	});
 	const entry = $derived(catalogue.byId.get(picked));
@@ -138,17 +146,21 @@
 	}
 	function keys(e: KeyboardEvent) {
 		if (e.key !== 'ArrowDown' && e.key !== 'ArrowUp') return;
-		const all = groups.flatMap((g) => g.rows);
-		const at = all.findIndex((r) => r.id === picked);
-		const next = all[Math.max(0, Math.min(all.length - 1, at + (e.key === 'ArrowDown' ? 1 : -1)))];
+		const rows = groups.flatMap((g) => g.rows);
+		const at = rows.findIndex((r) => r.id === picked);
+		const next = rows[Math.max(0, Math.min(rows.length - 1, at + (e.key === 'ArrowDown' ? 1 : -1)))];
 		if (!next) return;
 		e.preventDefault();
 		pick(next.id);
 		document.querySelector(`[data-style="${CSS.escape(next.id)}"]`)?.scrollIntoView({ block: 'nearest' });
 	}
 	let timer: ReturnType<typeof setTimeout>;
+	let rest: ReturnType<typeof setTimeout>;
 	function typed() {
 		clearTimeout(timer);
+		all = false;
+		clearTimeout(rest);
+		rest = setTimeout(() => (all = true), 30);
 		timer = setTimeout(() => {
 			const first = groups[0]?.rows[0];
 			if (query.trim() && first && first.id !== picked) pick(first.id);
@@ -218,7 +230,7 @@
 			</select>
 		</div>
 		<div class="list">
-			{#each groups as g (g.title)}
+			{#each groups as g (g.key)}
 				<h3>{g.title}</h3>
 				<ul>
 					{#each g.rows as s (s.id)}
