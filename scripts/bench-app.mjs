@@ -7,8 +7,35 @@ import { chromium } from '@playwright/test';
 import { build } from 'vite';
 import { CHROMIUM, ensureBrowser, root } from './ensure.mjs';
 
-export const quantile = (list, q) =>
-	[...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * q))];
+const quantile = (list, q) => [...list].sort((a, b) => a - b)[Math.min(list.length - 1, Math.floor(list.length * q))];
+
+/** Prints a line of times in milliseconds. */
+export const timings = (name, list) =>
+	console.log(
+		`  ${name}: median ${quantile(list, 0.5).toFixed(1)} ms, 95th ${quantile(list, 0.95).toFixed(1)} ms, most ${Math.max(...list).toFixed(1)} ms (${list.length})`
+	);
+
+/** Types words into the search field of a page, key by key; milliseconds from a key to the frame that has its rows. */
+export const searchTimes = (page, queries) =>
+	page.evaluate(async (queries) => {
+		const input = document.querySelector('input[type=search]');
+		const times = [];
+		const type = (text) => {
+			input.value = text;
+			input.dispatchEvent(new InputEvent('input', { bubbles: true }));
+		};
+		for (const q of queries) {
+			for (let n = 1; n <= q.length; n++) {
+				const begun = performance.now();
+				type(q.slice(0, n));
+				await new Promise((r) => requestAnimationFrame(r));
+				times.push(performance.now() - begun);
+				await new Promise((r) => setTimeout(r, 40));
+			}
+		}
+		type('');
+		return times;
+	}, queries);
 
 export async function serveApp(port) {
 	ensureBrowser();

@@ -2,7 +2,7 @@
  * The Draft view in Chromium with a manuscript of 120,000 words, 2,000 citations and 500 notes, beside an empty one:
  * opening, typing in the middle, citing, scrolling, and the cite line over 50,000 sources.
  */
-import { quantile, serveApp } from './bench-app.mjs';
+import { serveApp, timings } from './bench-app.mjs';
 
 const WORDS =
 	'the lamps of the lower quay burned all winter and nobody on the mole could say who paid for the oil or the wicks while eels went round them'.split(
@@ -88,11 +88,6 @@ async function keys(page, count) {
 	return page.evaluate(() => window.keyTimes);
 }
 
-const line = (name, list) =>
-	console.log(
-		`  ${name}: median ${quantile(list, 0.5).toFixed(1)} ms, 95th ${quantile(list, 0.95).toFixed(1)} ms, most ${Math.max(...list).toFixed(1)} ms (${list.length})`
-	);
-
 async function open(page, base, id) {
 	const begun = Date.now();
 	await page.goto(`${base}/draft/${id}`);
@@ -143,7 +138,7 @@ export async function benchDraft(small) {
 				getSelection().addRange(range);
 			});
 			await page.waitForTimeout(500);
-			line('a key to paint', await keys(page, 60));
+			timings('a key to paint', await keys(page, 60));
 			await page.evaluate(() => {
 				window.paragraph = getSelection().anchorNode.parentElement.closest('.sheet-text > *');
 			});
@@ -164,7 +159,7 @@ export async function benchDraft(small) {
 				await new Promise((r) => setTimeout(r, 200));
 				return { gaps, long };
 			});
-			line(`scrolling, a frame (${frames.long} tasks over 50 ms)`, frames.gaps);
+			timings(`scrolling, a frame (${frames.long} tasks over 50 ms)`, frames.gaps);
 			const items = await page.evaluate(() => document.querySelectorAll('.margin .item').length);
 			console.log(`  margin: ${items} items drawn`);
 			const cited = [];
@@ -211,8 +206,8 @@ export async function benchDraft(small) {
 				cited.push(await page.evaluate(() => window.cited));
 				await page.waitForTimeout(300);
 			}
-			line('cite line: a key to its results', results);
-			line('a citation inserted and shown', cited);
+			timings('cite line: a key to its results', results);
+			timings('a citation inserted and shown', cited);
 			console.log(`    the first of the session: ${cited[0].toFixed(1)} ms`);
 		}
 	} finally {

@@ -2,7 +2,7 @@
  * The library in the built app, in Chromium: 50,000 sources are put into its database, then what a person waits for is
  * measured: the first answer to a key, scrolling, and an import of 10,000 entries during which the page must not stop.
  */
-import { quantile, serveApp } from './bench-app.mjs';
+import { searchTimes, serveApp, timings } from './bench-app.mjs';
 
 export async function benchLibrary(small) {
 	const app = await serveApp('4191');
@@ -25,36 +25,18 @@ export async function benchLibrary(small) {
 			`  list shown after ${(shown / 1000).toFixed(1)} s, all to be found after ${(found / 1000).toFixed(1)} s`
 		);
 
-		const keys = await page.evaluate(async () => {
-			const input = document.querySelector('input[type=search]');
-			const times = [];
-			const settle = () => new Promise((r) => requestAnimationFrame(() => setTimeout(r, 0)));
-			for (const q of [
+		timings(
+			'a key to its first rows, a frame included',
+			await searchTimes(page, [
 				'okafor harbour',
 				'lindqvist 1997',
 				'lamp quay',
 				'nakagwa moth',
 				'silva tide 19',
 				'year:1990-2000 eel'
-			]) {
-				for (let n = 1; n <= q.length; n++) {
-					const begun = performance.now();
-					input.value = q.slice(0, n);
-					input.dispatchEvent(new InputEvent('input', { bubbles: true }));
-					// the rows of the answer are in the document with the next frame
-					await new Promise((r) => requestAnimationFrame(r));
-					times.push(performance.now() - begun);
-					await settle();
-				}
-			}
-			input.value = '';
-			input.dispatchEvent(new InputEvent('input', { bubbles: true }));
-			await settle();
-			return times;
-		});
-		console.log(
-			`  a key to its first rows: median ${quantile(keys, 0.5).toFixed(1)} ms, 95th ${quantile(keys, 0.95).toFixed(1)} ms, most ${Math.max(...keys).toFixed(1)} ms (${keys.length} keys, a frame included)`
+			])
 		);
+		await page.waitForTimeout(500);
 
 		const frames = await page.evaluate(async () => {
 			const gaps = [];
@@ -70,9 +52,7 @@ export async function benchLibrary(small) {
 			window.scrollTo(0, 0);
 			return { gaps, rows };
 		});
-		console.log(
-			`  scrolling: a frame ${quantile(frames.gaps, 0.5).toFixed(1)} ms, 95th ${quantile(frames.gaps, 0.95).toFixed(1)}, most ${Math.max(...frames.gaps).toFixed(1)}; ${frames.rows} rows drawn`
-		);
+		timings(`scrolling, a frame, ${frames.rows} rows drawn`, frames.gaps);
 		const heap = await page.evaluate(() => performance.memory.usedJSHeapSize / 1048576);
 		console.log(`  memory of the page: ${heap.toFixed(0)} MB of heap`);
 

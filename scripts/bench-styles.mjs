@@ -2,13 +2,8 @@
  * Styles in the built app, in Chromium: a key to the first rows of the catalogue, a style never used before until it is
  * seen on one's own text, and a change of style in a manuscript of 2,000 citations.
  */
-import { quantile, serveApp } from './bench-app.mjs';
+import { searchTimes, serveApp, timings } from './bench-app.mjs';
 import { manuscript } from './bench-draft.mjs';
-
-const line = (name, list) =>
-	console.log(
-		`  ${name}: median ${quantile(list, 0.5).toFixed(1)} ms, 95th ${quantile(list, 0.95).toFixed(1)} ms, most ${Math.max(...list).toFixed(1)} ms (${list.length})`
-	);
 
 export async function benchStyles(small) {
 	const app = await serveApp('4195');
@@ -19,25 +14,9 @@ export async function benchStyles(small) {
 		await page.goto(`${app.base}/styles`);
 		await page.getByText('What it does').waitFor();
 		await page.waitForTimeout(2500);
-		line(
+		timings(
 			'a key to the first rows',
-			await page.evaluate(async () => {
-				const input = document.querySelector('input[type=search]');
-				const times = [];
-				for (const q of ['jour coast', 'apa 6th', 'nature climate', 'chicago note']) {
-					for (let n = 1; n <= q.length; n++) {
-						const begun = performance.now();
-						input.value = q.slice(0, n);
-						input.dispatchEvent(new InputEvent('input', { bubbles: true }));
-						await new Promise((r) => requestAnimationFrame(r));
-						times.push(performance.now() - begun);
-						await new Promise((r) => setTimeout(r, 40));
-					}
-				}
-				input.value = '';
-				input.dispatchEvent(new InputEvent('input', { bubbles: true }));
-				return times;
-			})
+			await searchTimes(page, ['jour coast', 'apa 6th', 'nature climate', 'chicago note'])
 		);
 		await page.waitForTimeout(800);
 		const fresh = await page.evaluate(async () => {
@@ -64,7 +43,7 @@ export async function benchStyles(small) {
 			}
 			return times;
 		});
-		line('a style never used before, until it is seen', fresh);
+		timings('a style never used before, until it is seen', fresh);
 
 		const sources = makeLibrary(2000, 5).map(asSource);
 		await app.fill(page, 'sources', sources);
@@ -103,7 +82,7 @@ export async function benchStyles(small) {
 			times.push(await page.evaluate(() => window.switched));
 			await page.waitForTimeout(1500);
 		}
-		line(`a change of style, ${size.citations} citations`, times);
+		timings(`a change of style, ${size.citations} citations`, times);
 	} finally {
 		await app.stop();
 	}

@@ -73,7 +73,7 @@
 		{#if listOpen}{#await import('./ListMenu.svelte') then Menu}<Menu.default
 					{draft}
 					onclose={() => (listOpen = false)}
-				/>{:catch}<p class="list" role="alert">
+				/>{:catch}<p class="bar-menu" role="alert">
 					This part did not arrive. Check the connection and try again.
 				</p>{/await}{/if}
 	</div>
@@ -97,7 +97,7 @@
 				>{#if checks.length}<i class="diamond" aria-hidden="true"></i>{checks.length} to check{:else}{edits.length} by hand{/if}</Btn
 			>
 			{#if checksOpen}
-				<ul class="list">
+				<ul class="list bar-menu">
 					{#each checks as c, i (i)}
 						<li><button type="button" onclick={() => go(c.pos)}>{c.what}</button></li>
 					{/each}
@@ -175,18 +175,6 @@
 	}
 	.bar :global(.btn.check) {
 		color: var(--marigold);
-	}
-	.list {
-		position: absolute;
-		right: 0;
-		top: 42px;
-		width: 280px;
-		background: var(--sheet);
-		border: 1px solid var(--line);
-		border-radius: var(--r2);
-		box-shadow: var(--lift);
-		z-index: 20;
-		padding: 6px;
 	}
 	.list .title {
 		padding: 8px 9px 2px;

@@ -7,6 +7,7 @@
 	import { Draft } from '$lib/editor/draft.svelte';
 	import { library } from '../library.svelte';
 	import Banner from '../parts/Banner.svelte';
+	import Lost from '../parts/Lost.svelte';
 	import Bar from '../parts/Bar.svelte';
 	import CiteLine from './CiteLine.svelte';
 	import DraftBar from './DraftBar.svelte';
@@ -124,10 +125,7 @@
 
 {#if trouble}
 	<Bar here="" />
-	<main class="lost">
-		<h1>{trouble}</h1>
-		<p><a href="/">Back to the desk</a></p>
-	</main>
+	<Lost {trouble} />
 {:else if draft}
 	<div class="draft">
 		<DraftBar {draft} {styleOpen} onstyle={() => (styleOpen = !styleOpen)} />
@@ -227,17 +225,6 @@
 		box-shadow: var(--lift);
 		color: var(--madder);
 		z-index: 30;
-	}
-	.lost {
-		padding: 80px 40px;
-	}
-	.lost h1 {
-		font: 600 20px/1.3 var(--serif);
-		margin-bottom: 12px;
-	}
-	.lost a {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
 	}
 	@media (max-width: 1120px) {
 		.work,

@@ -45,6 +45,7 @@
 
 <search class="find">
 	<input
+		class="search-field"
 		bind:this={input}
 		bind:value={words}
 		oninput={() => (at = -1)}
@@ -81,12 +82,6 @@
 	}
 	input {
 		width: 240px;
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 5px 9px;
-		font-size: 13px;
 	}
 	span {
 		min-width: 64px;

@@ -33,7 +33,7 @@
 </script>
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
-<div class="menu" bind:this={box} use:outside={onclose} onkeydown={keys}>
+<div class="bar-menu" bind:this={box} use:outside={onclose} onkeydown={keys}>
 	<p>A list of sources</p>
 	<ul>
 		{#each rows as r (r.name)}
@@ -51,18 +51,6 @@
 </div>
 
 <style>
-	.menu {
-		position: absolute;
-		right: 0;
-		top: 42px;
-		width: 290px;
-		background: var(--sheet);
-		border: 1px solid var(--line);
-		border-radius: var(--r2);
-		box-shadow: var(--lift);
-		z-index: 20;
-		padding: 6px;
-	}
 	p {
 		padding: 6px 9px 4px;
 		color: var(--ink-3);

@@ -18,6 +18,7 @@
 	<input
 		bind:this={input}
 		type="search"
+		class="search-field"
 		bind:value
 		{placeholder}
 		{onkeydown}
@@ -38,14 +39,8 @@
 		color: var(--ink);
 		margin-bottom: 6px;
 	}
-	input[type='search'] {
+	input {
 		width: 100%;
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 5px 9px;
-		font-size: 13px;
 	}
 	.head :global(label) {
 		display: block;

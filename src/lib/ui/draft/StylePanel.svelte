@@ -3,6 +3,7 @@
 	import { onMount, untrack } from 'svelte';
 	import { nearestStyle, sampleCitations, sampleEntries, type SessionResult, type StyleInfo } from '$lib/core/citing';
 	import { placeCitations, placementOf, readCitations, type CitingForm } from '$lib/core/manuscript';
+	import { changeInWords } from '../styles/change-words';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { startFormatWorker } from '$lib/workers/format';
 	import Btn from '../parts/Btn.svelte';
@@ -218,18 +219,11 @@
 	const right = $derived(samples(then, thenStyle?.class === 'note'));
 	const sentence = $derived.by(() => {
 		if (!counts || !thenStyle) return '';
-		const many = (n: number, w: string) => `${n} ${w}${n === 1 ? '' : 's'}`;
-		const first =
-			thenStyle.class === 'note' && !draft.asNotes
-				? `${many(counts.citations, 'citation')} become ${many(counts.notes, form === 'endnotes' ? 'endnote' : 'footnote')}`
-				: thenStyle.class !== 'note' && draft.asNotes
-					? `${many(counts.citations, 'note')} become citations in the text`
-					: `${many(counts.citations, 'citation')} reformatted`;
-		const entries =
-			then?.bibliography === null
-				? 'no list in this style'
-				: `${counts.entries} ${counts.entries === 1 ? 'entry' : 'entries'} reformatted`;
-		return `${first}; ${counts.moved ? `${many(counts.moved, 'mark')} move past punctuation; ` : ''}${entries}.`;
+		const { id, form: standing, locale } = draft.docStyle;
+		if (picked.id === id && form === standing && lang === locale) return 'This is the style in use.';
+		const entries = then?.bibliography === null ? null : counts.entries;
+		const note = form === 'endnotes' ? 'endnote' : 'footnote';
+		return `${changeInWords({ ...counts, entries }, draft.asNotes, thenStyle.class === 'note', note)}.`;
 	});
 
 	function apply() {
@@ -287,7 +281,7 @@
 		<div class="scroll">
 			{#each groups as g, i (i)}
 				<h3>{g.title}</h3>
-				<ul>
+				<ul class="choices">
 					{#each g.rows as r (r.id)}
 						<li>
 							<button
@@ -447,32 +441,6 @@
 		font: 500 var(--tiny) / 1 var(--sans);
 		color: var(--ink-3);
 		padding: 14px 8px 6px;
-	}
-	li button {
-		display: flex;
-		width: 100%;
-		justify-content: space-between;
-		gap: 8px;
-		text-align: left;
-		padding: 8px;
-		border-radius: var(--r1);
-		cursor: pointer;
-		align-items: baseline;
-	}
-	li button:hover {
-		background: var(--desk-raised);
-	}
-	li button.on small {
-		color: var(--ink-2);
-	}
-	li button.on {
-		background: var(--verdigris-tint);
-		font-weight: 600;
-	}
-	small {
-		color: var(--ink-3);
-		font-size: var(--small);
-		white-space: nowrap;
 	}
 	.cmp {
 		padding: 16px 20px;

@@ -14,6 +14,7 @@
 	import Bar from '../parts/Bar.svelte';
 	import Banner from '../parts/Banner.svelte';
 	import Btn from '../parts/Btn.svelte';
+	import Lost from '../parts/Lost.svelte';
 
 	let { id }: { id: string } = $props();
 	let manuscript = $state.raw<Manuscript | null>(null);
@@ -146,10 +147,7 @@
 	<Btn kind="ghost" href="/draft/{id}">Back to the draft</Btn>
 </Bar>
 {#if trouble}
-	<main class="lost">
-		<h1>{trouble}</h1>
-		<p><a href="/">Back to the desk</a></p>
-	</main>
+	<Lost {trouble} />
 {:else}
 	{#each notes as n (n)}<Banner text={n} />{/each}
 	<main class="hand">
@@ -256,16 +254,6 @@
 		width: 100%;
 		height: 100%;
 		overflow: auto;
-	}
-	.lost {
-		padding: 80px 40px;
-	}
-	.lost h1 {
-		font-size: 20px;
-	}
-	.lost a {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
 	}
 	@media (max-width: 900px) {
 		.hand {

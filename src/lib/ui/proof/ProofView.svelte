@@ -5,6 +5,7 @@
 	import Bar from '../parts/Bar.svelte';
 	import Banner from '../parts/Banner.svelte';
 	import Btn from '../parts/Btn.svelte';
+	import Lost from '../parts/Lost.svelte';
 	import Strip from '../parts/Strip.svelte';
 	import Findings from './Findings.svelte';
 	import LedgerTable from './LedgerTable.svelte';
@@ -45,10 +46,7 @@
 	{/if}
 </Bar>
 {#if trouble}
-	<main class="lost">
-		<h1>{trouble}</h1>
-		<p><a href="/">Back to the desk</a></p>
-	</main>
+	<Lost {trouble} />
 {:else if proof}
 	{#if proof.instead}<Banner text="{proof.instead} What is said here is as in APA 7th." />{/if}
 	<main class="proof">
@@ -169,16 +167,6 @@
 		color: var(--verdigris-strong);
 		text-decoration: underline;
 		text-underline-offset: 3px;
-	}
-	.lost {
-		padding: 80px 40px;
-	}
-	.lost h1 {
-		font-size: 20px;
-	}
-	.lost a {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
 	}
 	@media (max-width: 960px) {
 		.columns {

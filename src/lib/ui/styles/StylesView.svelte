@@ -22,6 +22,7 @@
 	} from '../draft/styles.svelte';
 	import BringStyle from './BringStyle.svelte';
 	import SampleSide from './SampleSide.svelte';
+	import { changeInWords } from './change-words';
 	import { houseOf, placementNow, sampleOf, type SampleAnswer } from './samples';
 
 	const MOST = 50;
@@ -180,20 +181,11 @@
 		});
 		pick('apa');
 	}
-	const many = (n: number, w: string) => `${n} ${w}${n === 1 ? '' : 's'}`;
 	const change = $derived.by(() => {
 		if (!sample || sample.trouble !== undefined || !manuscript) return '';
-		const { citations, notes, moved, entries } = sample.counts;
-		const asNotes = manuscript.form !== 'in-text';
-		const note = sample.style.class === 'note';
-		const first =
-			note && !asNotes
-				? `${many(citations, 'citation')} become ${many(notes, 'footnote')}`
-				: !note && asNotes
-					? `${many(citations, 'note')} become citations in the text`
-					: `${many(citations, 'citation')} reformatted`;
-		const list = entries === null ? 'no list' : `${entries} ${entries === 1 ? 'entry' : 'entries'}`;
-		return `In “${manuscript.title}”: ${first}${moved ? `, ${many(moved, 'mark')} move past punctuation` : ''}, ${list}.`;
+		if (sample.style.id === manuscript.styleId) return `“${manuscript.title}” is in this style.`;
+		const words = changeInWords(sample.counts, manuscript.form !== 'in-text', sample.style.class === 'note');
+		return `In “${manuscript.title}”: ${words}.`;
 	});
 </script>
 
@@ -232,7 +224,7 @@
 		<div class="list">
 			{#each groups as g (g.key)}
 				<h3>{g.title}</h3>
-				<ul>
+				<ul class="choices">
 					{#each g.rows as s (s.id)}
 						<li>
 							<button
@@ -403,34 +395,6 @@
 		font: 500 var(--small) / 1.2 var(--sans);
 		color: var(--ink-3);
 		padding: 12px 8px 5px;
-	}
-	li button {
-		display: flex;
-		width: 100%;
-		justify-content: space-between;
-		align-items: baseline;
-		gap: 10px;
-		text-align: left;
-		padding: 7px 8px;
-		border-radius: var(--r1);
-		cursor: pointer;
-		color: var(--ink);
-	}
-	li button:hover {
-		background: var(--desk-raised);
-	}
-	li button.on {
-		background: var(--verdigris-tint);
-		font-weight: 600;
-	}
-	small {
-		color: var(--ink-3);
-		font-size: 12.5px;
-		font-weight: 400;
-		white-space: nowrap;
-	}
-	li button.on small {
-		color: var(--ink-2);
 	}
 	.show {
 		overflow: auto;
