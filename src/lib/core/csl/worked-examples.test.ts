@@ -502,3 +502,172 @@ check(
 	],
 	[]
 );
+
+check(
+	'Chicago Manual 17, notes: other kinds',
+	'chicago-fullnote-bibliography',
+	[
+		{
+			section: '14.215 thesis',
+			cites: [['thesis@7']],
+			is: 'Tunde Adeyemi, “Light, Tide and the Feeding of Eels” (PhD thesis, University of Callow, 2017), 7.'
+		},
+		{
+			section: '14.194 newspaper, no page in the note',
+			cites: [['news']],
+			is: 'Greta Lund, “When the Night Had Keepers,” <i>Port Ennis Courier</i>, October 4, 1955.'
+		},
+		{
+			section: '14.199 unsigned newspaper article, note',
+			cites: [['anon']],
+			is: '“First Lamps on the Long Quay,” <i>Port Ennis Courier</i>, November 3, 1868.'
+		},
+		{
+			section: '14.207 website content',
+			cites: [['page']],
+			is: 'Simone Wardle, “How the Quays Were Lit,” Port Ennis Heritage, February 18, 2020, https://example.org/quays.'
+		},
+		{
+			section: '14.207 undated website content: the day of reading',
+			cites: [['nodate']],
+			is: 'Port Ennis Museum, “Lamp No. 212,” accessed September 14, 2026, https://example.org/212.'
+		},
+		{
+			section: '14.103 editors in place of authors',
+			cites: [['edited@9']],
+			is: 'Judith Marlowe and Kwame Osei, eds., <i>Unseen Hands</i> (Northfield: Saltmarsh Books, 2001), 9.'
+		},
+		{
+			section: '14.76 three authors',
+			cites: [['three@5']],
+			is: 'Oriel Pell, Maren Lindqvist, and Haruka Okamoto, “Counting What Comes to the Light,” <i>Annals of Night Ecology</i> 7 (2013): 5.'
+		}
+	],
+	[
+		[
+			'14.199 unsigned newspaper article, list',
+			'anon',
+			'<i>Port Ennis Courier</i>. “First Lamps on the Long Quay.” November 3, 1868.'
+		],
+		['14.113 edition', 'second', 'Lowe, Arthur. <i>Work and Weather</i>. 2nd ed. Callow: Harrow & Quay, 1978.'],
+		[
+			'14.215 thesis',
+			'thesis',
+			'Adeyemi, Tunde. “Light, Tide and the Feeding of Eels.” PhD thesis, University of Callow, 2017.'
+		]
+	]
+);
+
+check(
+	'Turabian Manual 9, author–date',
+	'turabian-author-date',
+	[
+		{ section: '18.1.1 basic form', cites: [['book@41']], is: '(Tarrow 2004, 41)' },
+		{ section: '18.3.2 author in the text', cites: [[narrative('book', '41')]], is: 'Tarrow (2004, 41)' },
+		{ section: '18.3.2 two authors', cites: [['two@204']], is: '(Okonjo and Brandt 2019, 204)' },
+		{ section: '18.3.2 three authors', cites: [['three']], is: '(Pell, Lindqvist, and Okamoto 2013)' },
+		{ section: '18.3.2 same author and year', cites: [['a2018', 'b2018']], is: '(Silva 2018a, 2018b)' },
+		{ section: '18.3.3 several sources', cites: [['book', 'one']], is: '(Tarrow 2004; Okafor 1997)' },
+		{ section: '18.3.2 no date', cites: [['nodate']], is: '(Port Ennis Museum n.d.)' },
+		{ section: '23.2.4 page ranges', cites: [['book@101-108']], is: '(Tarrow 2004, 101–8)' }
+	],
+	[
+		['19.1 book', 'book', 'Tarrow, Ivo. 2004. <i>Night Work</i>. Northfield: Saltmarsh Books.'],
+		['19.1.4 edition', 'second', 'Lowe, Arthur. 1978. <i>Work and Weather</i>. 2nd ed. Callow: Harrow & Quay.'],
+		[
+			'19.1.8 chapter',
+			'chapter',
+			'Holm, Eskil. 2009. “Wading Birds and the Harbour Front.” In <i>Birds of Working Coasts</i>, edited by Isla Grant, 140–63. Callow: Tidemark Press.'
+		],
+		[
+			'19.2 article',
+			'one',
+			'Okafor, Ebele. 1997. “Eels and the Lit Channel.” <i>Letters in Field Ecology</i> 4, no. 2: 11–26. https://doi.org/10.5555/lfe.1997.11.'
+		],
+		[
+			'19.4 newspaper',
+			'news',
+			'Lund, Greta. 1955. “When the Night Had Keepers.” <i>Port Ennis Courier</i>, October 4, 1955.'
+		],
+		[
+			'19.5.1 website content',
+			'page',
+			'Wardle, Simone. 2020. “How the Quays Were Lit.” Port Ennis Heritage. February 18, 2020. https://example.org/quays.'
+		]
+	]
+);
+
+check(
+	'APSA Style Manual 2018',
+	'american-political-science-association',
+	[
+		{ section: 'in-text citations, basic form', cites: [['book']], is: '(Tarrow 2004)' },
+		{ section: 'with page', cites: [['book@41']], is: '(Tarrow 2004, 41)' },
+		{ section: 'author in the sentence', cites: [[narrative('book')]], is: 'Tarrow (2004)' },
+		{ section: 'two authors', cites: [['two@204']], is: '(Okonjo and Brandt 2019, 204)' },
+		{ section: 'three authors', cites: [['three']], is: '(Pell, Lindqvist, and Okamoto 2013)' },
+		{ section: 'several sources, alphabetical', cites: [['book', 'one']], is: '(Okafor 1997; Tarrow 2004)' },
+		{ section: 'same author and year', cites: [['a2018', 'b2018']], is: '(Silva 2018a, 2018b)' }
+	],
+	[
+		['books', 'book', 'Tarrow, Ivo. 2004. <i>Night Work</i>. Northfield: Saltmarsh Books.'],
+		[
+			'periodicals',
+			'one',
+			'Okafor, Ebele. 1997. “Eels and the Lit Channel.” <i>Letters in Field Ecology</i> 4(2): 11–26. doi:10.5555/lfe.1997.11.'
+		],
+		[
+			'chapter in a multiauthor book',
+			'chapter',
+			'Holm, Eskil. 2009. “Wading Birds and the Harbour Front.” In <i>Birds of Working Coasts</i>, ed. Isla Grant. Callow: Tidemark Press, 140–63.'
+		],
+		[
+			'edited book',
+			'edited',
+			'Marlowe, Judith, and Kwame Osei, eds. 2001. <i>Unseen Hands</i>. Northfield: Saltmarsh Books.'
+		]
+	]
+);
+
+check(
+	'ACS Style Guide 3, chapter 14',
+	'american-chemical-society',
+	[
+		{ section: 'raised numbers', cites: [['book']], is: '<sup>1</sup>' },
+		{ section: 'numbers in the order of citing', cites: [['book'], ['one']], is: '<sup>2</sup>' },
+		{ section: 'two numbers', cites: [['book', 'one']], is: '<sup>1,2</sup>' },
+		{ section: 'three numbers are a range', cites: [['book', 'one', 'two']], is: '<sup>1–3</sup>' },
+		{ section: 'a source cited again keeps its number', cites: [['book'], ['one'], ['book']], is: '<sup>1</sup>' }
+	],
+	[
+		[
+			'journal article: bold year, italic volume',
+			'three',
+			'(1) Pell, O.; Lindqvist, M.; Okamoto, H. Counting What Comes to the Light. <i>Annals of Night Ecology</i> <b>2013</b>, <i>7</i>, 1–24.'
+		],
+		['book without editors', 'book', '(1) Tarrow, I. <i>Night Work</i>; Saltmarsh Books: Northfield, 2004.'],
+		['edition', 'second', '(1) Lowe, A. <i>Work and Weather</i>, 2nd ed.; Harrow & Quay: Callow, 1978.']
+	]
+);
+
+check(
+	'IEEE Reference Guide: other kinds',
+	'ieee',
+	[
+		{ section: 'I.B several citations', cites: [['book', 'one']], is: '[1], [2]' },
+		{ section: 'I.B pages', cites: [['book@101-108']], is: '[1, pp. 101–108]' }
+	],
+	[
+		['II.B edition', 'second', '[1] A. Lowe, <i>Work and weather</i>, 2nd ed. Callow: Harrow & Quay, 1978.'],
+		[
+			'II.B two authors',
+			'two',
+			'[1] A. Okonjo and L. M. Brandt, “Mapping the gaslit quays,” <i>Harbour Studies</i>, vol. 12, no. 3, pp. 201–219, 2019, doi: 10.5555/hs.2019.201.'
+		],
+		[
+			'II.B three authors',
+			'three',
+			'[1] O. Pell, M. Lindqvist, and H. Okamoto, “Counting what comes to the light,” <i>Annals of Night Ecology</i>, vol. 7, pp. 1–24, 2013.'
+		]
+	]
+);
