@@ -101,11 +101,26 @@ function smartQuotes(g: Gestures): InputRule[] {
 	const mark = (which: keyof QuoteMarks, usual: string) => g.quotes()?.[which] ?? usual;
 	return [
 		new InputRule(/(?:^|[\s([{<—–/‘“‚„«‹])(")$/, (s, m, from, to) => quoteRule(s, m, from, to, mark('open', '“'))),
-		new InputRule(/"$/, (s, _m, from, to) => s.tr.insertText(mark('close', '”'), from, to)),
+		new InputRule(/"$/, (s, _m, from, to) => closedInner(s, to, g.quotes()).insertText(mark('close', '”'), from, to)),
 		new InputRule(/(?:^|[\s([{<—–/“‘„‚«‹])(')$/, (s, m, from, to) => quoteRule(s, m, from, to, mark('innerOpen', '‘'))),
 		new InputRule(/[\p{L}\p{N}]'$/u, (s, m, from, to) => quoteRule(s, m, from, to, '’')),
-		new InputRule(/'$/, (s, _m, from, to) => s.tr.insertText(mark('innerClose', '’'), from, to))
+		new InputRule(/'$/, (s, _m, from, to) => s.tr.insertText(mark('innerClose', '’'), from, to)),
+		// what was taken for an apostrophe was the end of a quotation, when no letter follows
+		new InputRule(/’([\s.,;:!?)])$/, (s, m, _from, to) => {
+			const tr = closedInner(s, to, g.quotes());
+			return tr.docChanged ? tr.insertText(m[1], to) : null;
+		})
 	];
+}
+
+/** Where an inner quotation is open and an apostrophe stands before the caret, that is its end. */
+function closedInner(state: EditorState, caret: number, quotes: QuoteMarks | null): Transaction {
+	const { tr } = state;
+	if (!quotes || quotes.innerClose === '’' || quotes.innerClose.length !== 1) return tr;
+	const $caret = state.doc.resolve(caret);
+	const before = $caret.parent.textBetween(0, $caret.parentOffset, undefined, '\ufffc');
+	const open = before.lastIndexOf(quotes.innerOpen) > before.lastIndexOf(quotes.innerClose);
+	return open && before.endsWith('’') ? tr.insertText(quotes.innerClose, caret - 1, caret) : tr;
 }
 
 function quoteRule(state: EditorState, m: RegExpMatchArray, from: number, to: number, mark: string): Transaction {

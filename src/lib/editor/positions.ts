@@ -40,5 +40,5 @@ export function blocksNear(text: Element, surface: Element, by: number): [number
 /** The place before the block of the document that a position is in. */
 export function blockAt(doc: Node, pos: number): number {
 	const $pos = doc.resolve(Math.min(pos, doc.content.size));
-	return $pos.depth ? $pos.before(1) : pos;
+	return $pos.depth ? $pos.before(1) : $pos.pos;
 }

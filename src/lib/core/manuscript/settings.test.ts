@@ -1,0 +1,38 @@
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import fc from 'fast-check';
+import { cleanSettings, placementOf } from './settings';
+
+test('settings from anywhere are made whole; whole ones stay as they are', () => {
+	fc.assert(
+		fc.property(fc.anything(), (raw) => {
+			const s = cleanSettings(raw);
+			assert.ok(['style', 'before', 'behind'].includes(s.placement));
+			assert.ok(['through', 'section'].includes(s.noteNumbers));
+			assert.ok(s.further.every((f) => f.id && typeof f.why === 'string'));
+			assert.deepEqual(cleanSettings(s), s);
+		})
+	);
+	const kept = {
+		placement: 'before',
+		noteNumbers: 'section',
+		house: { links: 'none' },
+		further: [{ id: 'a', why: 'x' }]
+	};
+	assert.deepEqual(cleanSettings(kept), kept);
+	assert.deepEqual(cleanSettings({ further: [null, { id: '' }, { id: 3 }, { id: 'a' }] }).further, [
+		{ id: 'a', why: '' }
+	]);
+});
+
+test('what the manuscript decides about places stands over the style', () => {
+	const set = (placement: string) => cleanSettings({ placement });
+	for (const kind of ['sentence', 'raised', 'note', 'close'] as const)
+		assert.equal(placementOf(kind, set('style')), kind);
+	// note marks before the full stop, as French books have them
+	assert.equal(placementOf('note', set('before')), 'close');
+	assert.equal(placementOf('raised', set('before')), 'close');
+	assert.equal(placementOf('sentence', set('before')), 'sentence');
+	assert.equal(placementOf('sentence', set('behind')), 'raised');
+	assert.equal(placementOf('note', set('behind')), 'note');
+});
