@@ -43,6 +43,34 @@ test('one list: order, groups, annotations, a look by the manual; undone one by 
 	done();
 });
 
+test('a list of several tags and shelves; one no more, and at last any again', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'lamplighters');
+	await lists(page).getByRole('button', { name: 'This list…' }).click();
+	await expect(entries(page).first()).toBeVisible();
+	const whole = await entries(page).count();
+	const pick = panel(page).getByLabel('Tag or shelf');
+	await pick.selectOption('tag: wages');
+	await expect.poll(() => entries(page).count()).toBeLessThan(whole);
+	const wages = await entries(page).count();
+	await pick.selectOption('tag: law');
+	await expect.poll(() => entries(page).count()).toBeGreaterThan(wages);
+	const both = await entries(page).count();
+	await pick.selectOption('shelf: Labour');
+	await expect.poll(() => entries(page).count()).toBeLessThan(both);
+	const taken = panel(page).getByRole('group', { name: 'Tags and shelves taken in' });
+	await expect(taken.getByRole('checkbox')).toHaveCount(3);
+	await expectAccessible(page);
+	await taken.getByRole('checkbox', { name: 'shelf: Labour' }).click();
+	await expect(entries(page)).toHaveCount(both);
+	await taken.getByRole('checkbox', { name: 'tag: law' }).click();
+	await expect(entries(page)).toHaveCount(wages);
+	await taken.getByRole('checkbox', { name: 'tag: wages' }).click();
+	await expect(entries(page)).toHaveCount(whole);
+	await expect(taken).toBeHidden();
+	done();
+});
+
 test('a list for a section, one by typing its heading, one on a page of its own; removing one removes nothing else', async ({
 	page
 }) => {

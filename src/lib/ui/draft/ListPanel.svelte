@@ -59,11 +59,17 @@
 	function medium(m: Medium, on: boolean) {
 		set({ media: on ? [...settings.media, m] : settings.media.filter((x) => x !== m) });
 	}
-	function only(value: string) {
-		const [kind, ...rest] = value.split(':');
+	/** Takes one tag or shelf more in, or one no more: "tags:wages". */
+	function only(chosen: string, on: boolean) {
+		const [list, ...rest] = chosen.split(':') as ['tags' | 'shelves', ...string[]];
 		const name = rest.join(':');
-		set({ tags: kind === 'tag' ? [name] : [], shelves: kind === 'shelf' ? [name] : [] });
+		const others = settings[list].filter((x) => x !== name);
+		set({ [list]: on ? [...others, name] : others });
 	}
+	const chosen = $derived([
+		...settings.tags.map((t) => ({ key: `tags:${t}`, words: `tag: ${t}` })),
+		...settings.shelves.map((s) => ({ key: `shelves:${s}`, words: `shelf: ${s}` }))
+	]);
 	onMount(() => {
 		box?.querySelector<HTMLElement>('select')?.focus();
 	});
@@ -137,18 +143,28 @@
 			<label
 				>Tag or shelf
 				<select
-					value={settings.tags[0]
-						? `tag:${settings.tags[0]}`
-						: settings.shelves[0]
-							? `shelf:${settings.shelves[0]}`
-							: ''}
-					onchange={(e) => only(e.currentTarget.value)}
+					value=""
+					onchange={(e) => {
+						only(e.currentTarget.value, true);
+						e.currentTarget.value = '';
+					}}
 				>
-					<option value="">any</option>
-					{#each tags as t (t)}<option value="tag:{t}">tag: {t}</option>{/each}
-					{#each shelves as s (s)}<option value="shelf:{s}">shelf: {s}</option>{/each}
+					<option value="">{chosen.length ? 'one more' : 'any'}</option>
+					{#each tags.filter((t) => !settings.tags.includes(t)) as t (t)}<option value="tags:{t}">tag: {t}</option
+						>{/each}
+					{#each shelves.filter((s) => !settings.shelves.includes(s)) as s (s)}<option value="shelves:{s}"
+							>shelf: {s}</option
+						>{/each}
 				</select>
 			</label>
+			{#if chosen.length}
+				<div class="ticks" role="group" aria-label="Tags and shelves taken in">
+					{#each chosen as c (c.key)}
+						<label><input type="checkbox" checked onchange={() => only(c.key, false)} /> {c.words}</label>
+					{/each}
+					<span>only these</span>
+				</div>
+			{/if}
 		{/if}
 		{#if out.length}
 			<p class="say" role="note">{draft.docStyle.title} keeps out of its lists: {out.join('; ')}.</p>
