@@ -51,6 +51,15 @@ test('a citation says its short form: alone in the style’s brackets, in a grou
 	);
 });
 
+test('in a group it is parted from the others as the style parts them', () => {
+	const text = (style: string, ...cites: Cite[]) =>
+		session(style).format({ clusters: [{ id: 'c', noteNumber: 1, cites }], uncited: [], full: true }).changed[0].text;
+	assert.equal(text('vancouver', cite('a'), cite('h')), '(1, Quill papers)');
+	assert.equal(text('vancouver', cite('h'), cite('a')), '(Quill papers, 1)');
+	assert.equal(text('modern-language-association', cite('h'), cite('a')), '(Quill papers; Abara)');
+	assert.match(text('chicago-fullnote-bibliography', cite('a'), cite('h')), /2004\)?; Quill papers\.$/);
+});
+
 test('in notes: a note of its own, and no “same place” over it', () => {
 	const s = session('chicago-fullnote-bibliography-with-ibid');
 	const r = s.format({

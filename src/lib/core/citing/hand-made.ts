@@ -55,8 +55,9 @@ const wordsOf = (c: Cite, h: HandMade): string =>
 /**
  * Takes hand-made cites out of what is formatted: in a group their words stand with the cite before or behind them,
  * alone they are the whole citation.
+ * @param between what the style puts between cites
  */
-export function partHandMade(clusters: Cluster[], made: (id: string) => HandMade | null): Parted {
+export function partHandMade(clusters: Cluster[], made: (id: string) => HandMade | null, between = '; '): Parted {
 	const alone = new Map<string, string>();
 	const cited = new Set<string>();
 	const next = clusters.map((cluster) => {
@@ -68,14 +69,14 @@ export function partHandMade(clusters: Cluster[], made: (id: string) => HandMade
 			if (h) {
 				cited.add(c.sourceId);
 				const last = kept.at(-1);
-				if (last) last.suffix = `${last.suffix ?? ''}; ${wordsOf(c, h)}`;
+				if (last) last.suffix = `${last.suffix ?? ''}${between}${wordsOf(c, h)}`;
 				else waiting.push(wordsOf(c, h));
 			} else {
-				kept.push({ ...c, prefix: [...waiting.map((w) => `${w};`), c.prefix ?? ''].join(' ').trim() });
+				kept.push({ ...c, prefix: `${waiting.map((w) => w + between).join('')}${c.prefix ?? ''}`.trim() });
 				waiting = [];
 			}
 		}
-		if (waiting.length) alone.set(cluster.id, waiting.join('; '));
+		if (waiting.length) alone.set(cluster.id, waiting.join(between));
 		return { ...cluster, cites: kept };
 	});
 	return { clusters: next, alone, cited: [...cited] };

@@ -94,8 +94,14 @@ interface Ready {
 	tree: Tree;
 	processor: Processor;
 	info: StyleInfo;
-	/** What stands before and behind a citation of the style. */
-	around: { before: string; after: string };
+	/** What stands before, behind and between the cites of the style. */
+	around: Around;
+}
+
+interface Around {
+	before: string;
+	after: string;
+	between: string;
 }
 
 export function createSession(): Session {
@@ -111,7 +117,7 @@ export function createSession(): Session {
 		if (!standIns.has(item)) standIns.set(item, standIn(item, h));
 		return standIns.get(item);
 	};
-	let around = { before: '', after: '' };
+	let around: Around = { before: '', after: '', between: '; ' };
 	const inAround = (words: string): Rich | null => parseField(around.before + words + around.after);
 	/** An entry, hand-made ones in their own words. */
 	const entryOf = (id: string, output: Rich): Rich | null => {
@@ -125,8 +131,8 @@ export function createSession(): Session {
 		...(full ? { runs: toRuns(r) } : {})
 	});
 	/** What the processor is given: without hand-made cites, whose sources are listed all the same. */
-	const parted = (clusters: Cluster[], uncited: string[]) => {
-		const p = partHandMade(clusters, made);
+	const parted = (clusters: Cluster[], uncited: string[], { between }: Around = around) => {
+		const p = partHandMade(clusters, made, between);
 		return { ...p, uncited: [...new Set([...uncited, ...p.cited])] };
 	};
 	/** Styles compiled lately, with what their processors know; the last used is the last. */
@@ -138,8 +144,10 @@ export function createSession(): Session {
 		if (r?.tree !== tree) {
 			const style = compileStyle(tree, { locales, lang: lang || undefined, forceLang: lang !== '' });
 			// words by hand alone stand as any citation would: in the style's brackets, in a note as a sentence
-			const { prefix = '', suffix = '' } = style.citation;
-			const around = { before: prefix, after: suffix };
+			const { prefix = '', suffix = '', delimiter } = style.citation;
+			// numbers stand close together, words do not
+			const between = delimiter.trim() ? `${delimiter.trimEnd()} ` : '; ';
+			const around = { before: prefix, after: suffix, between };
 			r = { tree, processor: createProcessor({ style, getItem }), info: styleInfo(id, title, style), around };
 		}
 		ready.set(key, r);
@@ -173,7 +181,8 @@ export function createSession(): Session {
 			return ready.info;
 		},
 		prepare(id, title, tree, locales, lang, job) {
-			readied(id, title, tree, locales, lang).processor.format(parted(job.clusters, job.uncited));
+			const r = readied(id, title, tree, locales, lang);
+			r.processor.format(parted(job.clusters, job.uncited, r.around));
 		},
 		useHouse(next) {
 			rules = next;
