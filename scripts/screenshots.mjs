@@ -141,15 +141,6 @@ const SHOTS = {
 		await p.goto(`${base}/sources`);
 		await p.getByRole('button', { name: /^To tidy \d/ }).waitFor();
 	},
-	'look-up': async (p) => {
-		await p.goto(`${base}/sources`);
-		await p.getByRole('button', { name: 'Bring in' }).click();
-		await p
-			.getByLabel(/Identifiers, addresses or words/)
-			.fill('9780000000378\nokafor harbour\n978-0-306-40615-8\n10.5555/fail.1');
-		await p.getByRole('button', { name: 'Read', exact: true }).click();
-		await p.getByText('does not answer at the moment').waitFor();
-	},
 	'import-report': async (p) => {
 		await p.goto(`${base}/sources`);
 		await p.getByRole('button', { name: 'Bring in' }).click();
@@ -168,6 +159,11 @@ const SHOTS = {
 	merge: async (p) => {
 		await p.goto(`${base}/sources?show=twice`);
 		await p.getByRole('button', { name: 'Merge into one' }).waitFor();
+	},
+	proof: async (p) => {
+		await p.goto(`${base}/draft/lamplighters/proof`);
+		await p.getByRole('img', { name: /^Cited sources by year/ }).waitFor();
+		await p.waitForTimeout(400);
 	},
 	'hand-in': async (p) => {
 		await p.goto(`${base}/draft/lamplighters/hand-in`);
