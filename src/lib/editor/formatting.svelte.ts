@@ -34,6 +34,8 @@ const LATE = 30_000;
 /** So many restarts within so many milliseconds are tried. */
 const MOST_RESTARTS = 3;
 const RESTART_SPAN = 120_000;
+/** Milliseconds after the first result until the worker is warmed up. */
+const WARM_AFTER = 1200;
 
 export class Formatting {
 	list = $state.raw<EntryOutput[] | null>([]);
@@ -197,8 +199,17 @@ export class Formatting {
 		if (JSON.stringify(r.omitted) !== JSON.stringify(this.omitted)) this.omitted = r.omitted;
 		this.draft.drawn.redraw(r.changed);
 		this.draft.drawn.redrawLists();
+		if (!this.done) setTimeout(() => this.warmUp(), WARM_AFTER);
 		this.done = true;
 		this.draft.formattedAnew();
+	}
+
+	/** Has the worker go once, while nobody waits, through what the first citation will ask of it. */
+	private warmUp(): void {
+		const [first] = this.asked;
+		// whatever is wrong with it is said when it is asked for
+		if (first)
+			void this.worker.face.preview($state.snapshot(first.cites), first.noteNumber ?? 0).catch(() => undefined);
 	}
 
 	/** Makes ready a style that is being looked at; using it then is quick. */

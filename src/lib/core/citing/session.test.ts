@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import fc from 'fast-check';
 import { createSession, FEATURED, styleInfo } from './index';
 import { compileStyle } from '../csl';
 import { localeTree, styleTree, styleIndex } from '../../../../scripts/catalogue';
@@ -52,6 +53,50 @@ test('a preview changes nothing', () => {
 	assert.match(p.html, /^\[\d+, p\. 2\]$/);
 	assert.equal(p.entries.length, 1);
 	assert.equal(s.format({ clusters, uncited: [] }).changed.length, 0);
+});
+
+test('previews in between, of whatever, change nothing about what is shown (property)', () => {
+	const all = demoClusters('chapter', true).slice(0, 14);
+	const ids = [...demoItems.keys()];
+	const step = fc.oneof(
+		fc.record({ preview: fc.array(fc.constantFrom(...ids), { minLength: 1, maxLength: 3 }) }),
+		fc.record({ from: fc.nat(13), to: fc.nat(14) })
+	);
+	fc.assert(
+		fc.property(
+			fc.constantFrom('apa', 'ieee', 'chicago-fullnote-bibliography-with-ibid'),
+			fc.array(step, { minLength: 1, maxLength: 6 }),
+			(style, steps) => {
+				const s = session(style);
+				const shown = new Map<string, string>();
+				let list: string[] | null = [];
+				let clusters = all;
+				const format = () => {
+					const r = s.format({ clusters, uncited: [] });
+					for (const c of r.changed) shown.set(c.id, c.html);
+					if (r.bibliography !== undefined) list = r.bibliography?.map((e) => e.html) ?? null;
+				};
+				format();
+				for (const x of steps) {
+					if ('preview' in x)
+						s.preview(
+							x.preview.map((sourceId) => ({ sourceId })),
+							3
+						);
+					else {
+						clusters = all.slice(x.from, Math.max(x.from, x.to));
+						format();
+					}
+				}
+				clusters = all.slice(2);
+				format();
+				const fresh = session(style).format({ clusters, uncited: [] });
+				for (const c of fresh.changed) assert.equal(shown.get(c.id), c.html);
+				assert.deepEqual(list, fresh.bibliography?.map((e) => e.html) ?? null);
+			}
+		),
+		{ numRuns: 25 }
+	);
 });
 
 test('the featured styles are in the catalogue, and their kind is known', () => {

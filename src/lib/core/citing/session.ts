@@ -255,9 +255,7 @@ export function createSession(): Session {
 				.filter((e) => ids.includes(e.id))
 				.map((e) => ({ id: e.id, html: toHtml(entryOf(e.id, e.output)), text: toPlain(entryOf(e.id, e.output)) }));
 			const html = toHtml(words === undefined ? c.output : inAround(words));
-			const out = { html, lead: toHtml(c.lead), entries };
-			p.format(parted(last.clusters, last.uncited));
-			return out;
+			return { html, lead: toHtml(c.lead), entries };
 		}
 	};
 }
