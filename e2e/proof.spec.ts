@@ -85,7 +85,7 @@ test('the chapter: sections with their counts, years as a chart, a source opened
 }) => {
 	const done = watchErrors(page);
 	await openDesk(page);
-	await page.goto('/draft/lamplighters/proof');
+	await page.getByRole('link', { name: 'Proof of The lamplighters of Port Ennis' }).click();
 	await expect(page.getByRole('row', { name: /^Rounds and wages/ }).getByRole('cell')).toHaveText([
 		'Rounds and wages',
 		'12',

@@ -7,7 +7,7 @@ import { openDoc, readCitations, readDoc } from '../core/manuscript';
 import { BackupError, looksLikeBackup, makeBackup, planRestore, readBackup, restore } from './backup';
 import { onSourceChange, type SourceChange } from './changes';
 import { Database } from './db';
-import { createManuscript } from './manuscripts';
+import { createManuscript, saveManuscript } from './manuscripts';
 import {
 	addSources,
 	changeSources,
@@ -146,6 +146,26 @@ test('backup: everything goes out and comes back, with a plan before and an undo
 	assert.equal(await to.manuscripts.count(), 0);
 	await restore(backup, true, to);
 	assert.deepEqual(await titles(to), ['A', 'B', 'Mine']);
+});
+
+test('backup: documents are objects others can read, texts in the store; one that is broken goes along as it is', async () => {
+	const from = fresh();
+	const m = await createManuscript('Essay', 'On lamps', from);
+	const cut = await createManuscript('Essay', 'Cut off', from);
+	assert.equal(typeof m.doc.content, 'string');
+	await from.manuscripts.put({ ...cut, doc: { ...cut.doc, content: String(cut.doc.content).slice(0, 40) } });
+	await saveManuscript(m.id, { doc: m.doc, title: 'On lamps' }, from);
+	const made = await makeBackup(from);
+	const [there, broken] = ['On lamps', 'Cut off'].map((t) => made.manuscripts.find((x) => x.title === t)!);
+	assert.equal((there.doc.content as { type: string }).type, 'doc');
+	assert.ok(made.versions.every((v) => typeof v.doc.content === 'object'));
+	assert.equal(typeof broken.doc.content, 'string');
+	const { backup, skipped } = readBackup(JSON.stringify(made));
+	assert.equal(skipped.length, 1);
+	assert.match(skipped[0], /“Cut off”: This manuscript cannot be read/);
+	const to = fresh();
+	await restore(backup, false, to);
+	assert.ok(readDoc((await to.manuscripts.get(m.id))!.doc).eq(readDoc(m.doc)));
 });
 
 test('restoring where another source has the key keeps both', async () => {

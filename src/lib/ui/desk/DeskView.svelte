@@ -120,9 +120,14 @@
 						]}
 					</div>
 					<div class="state">
-						{#if m.strip.checks.length}
-							<span class="att"><i class="diamond" aria-hidden="true"></i>{m.strip.checks.length} to check</span>
-						{:else}<span class="ok">Nothing to check</span>{/if}
+						<a
+							href="/draft/{m.id}/proof"
+							class={m.strip.checks.length ? 'att' : 'ok'}
+							aria-label="{m.strip.checks.length
+								? `${m.strip.checks.length} to check, proof of`
+								: 'Proof of'} {m.title}"
+							>{#if m.strip.checks.length}<i class="diamond" aria-hidden="true"></i>{m.strip.checks.length} to check{:else}Proof{/if}</a
+						>
 					</div>
 					<div class="more">
 						<Btn kind="quiet" label="More for {m.title}" onclick={() => (openMenu = openMenu === m.id ? null : m.id)}
@@ -225,6 +230,11 @@
 		color: var(--ink-3);
 		font-size: 12.5px;
 		margin-top: 3px;
+	}
+	.state a:hover {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		text-underline-offset: 3px;
 	}
 	.style {
 		color: var(--ink-2);
