@@ -323,7 +323,7 @@ export class Draft implements Desk {
 			this.look(this.view.state);
 			this.revision++;
 		};
-		this.statsTimer = setTimeout(run, this.outline.length ? 150 : 0);
+		this.statsTimer = setTimeout(run, this.outline.length ? (this.long ? 400 : 150) : 0);
 	}
 
 	private look(state: EditorState): void {
