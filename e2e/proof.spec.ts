@@ -85,7 +85,8 @@ test('the chapter: sections with their counts, years as a chart, a source opened
 }) => {
 	const done = watchErrors(page);
 	await openDesk(page);
-	await page.getByRole('link', { name: 'Proof of The lamplighters of Port Ennis' }).click();
+	const paper = page.getByRole('listitem').filter({ hasText: 'The lamplighters of Port Ennis' });
+	await paper.getByRole('link', { name: 'Proof' }).click();
 	await expect(page.getByRole('row', { name: /^Rounds and wages/ }).getByRole('cell')).toHaveText([
 		'Rounds and wages',
 		'12',

@@ -109,7 +109,7 @@
 								onblur={(e) => void rename(m, e.currentTarget.value)}
 							/>
 						{:else}
-							<h2><a href="/draft/{m.id}">{m.title}</a></h2>
+							<h2 id="title-{m.id}"><a href="/draft/{m.id}">{m.title}</a></h2>
 						{/if}
 						<div class="by">{m.kind} · changed {when(m.updatedAt)} · {m.words.toLocaleString('en')} words</div>
 					</div>
@@ -120,12 +120,7 @@
 						]}
 					</div>
 					<div class="state">
-						<a
-							href="/draft/{m.id}/proof"
-							class={m.strip.checks.length ? 'att' : 'ok'}
-							aria-label="{m.strip.checks.length
-								? `${m.strip.checks.length} to check, proof of`
-								: 'Proof of'} {m.title}"
+						<a href="/draft/{m.id}/proof" class={m.strip.checks.length ? 'att' : 'ok'} aria-describedby="title-{m.id}"
 							>{#if m.strip.checks.length}<i class="diamond" aria-hidden="true"></i>{m.strip.checks.length} to check{:else}Proof{/if}</a
 						>
 					</div>
