@@ -1,70 +1,30 @@
 /** A list of so many sources that it is drawn in parts. */
 import { expect, test, type Page } from '@playwright/test';
 import { caretAfter, chooseStyle, openDesk, watchErrors } from './helpers';
+import { citation, plainManuscript, plainSource, putRecords, text } from './records';
 
 const COUNT = 170;
 
-/** A manuscript that cites many invented sources, put into the database past the app. */
+/** A manuscript that cites many invented sources. */
 async function openWide(page: Page): Promise<void> {
 	await openDesk(page);
-	await page.evaluate(async (count) => {
-		const open = indexedDB.open('rapid-quill');
-		await new Promise((ok) => (open.onsuccess = ok));
-		const write = open.result.transaction(['sources', 'manuscripts'], 'readwrite');
-		const text = (s: string) => ({ type: 'text', text: s });
-		const content: unknown[] = [{ type: 'heading', attrs: { level: 1 }, content: [text('Many sources')] }];
-		for (let i = 0; i < count; i++) {
-			// 53 has no common divisor with the count: the text cites in another order than the list has
-			const n = (i * 53) % count;
-			const id = `many${n}`;
-			const letter = String.fromCharCode(65 + (n % 26));
-			write.objectStore('sources').put({
-				id,
-				key: id,
-				item: {
-					id,
-					type: 'book',
-					title: `Lamps of quay ${n}`,
-					author: [{ family: `${letter}keeper${n}`, given: 'A.' }],
-					publisher: 'Quay Press',
-					issued: { 'date-parts': [[1900 + (n % 120)]] }
-				},
-				tags: [],
-				shelves: [],
-				annotation: '',
-				excerpts: [],
-				origin: 'typed',
-				createdAt: 1,
-				updatedAt: 1
-			});
-			const cite = { sourceId: id, locator: null, prefix: '', suffix: '', form: 'parenthetical' };
-			content.push({
-				type: 'paragraph',
-				content: [text(`Quay ${n} was lit `), { type: 'citation', attrs: { id: `c${n}`, cites: [cite] } }, text('.')]
-			});
-		}
-		const heading = { type: 'heading', attrs: { level: 2 }, content: [text('References')] };
-		content.push({ type: 'bibliography', attrs: { id: 'b' }, content: [heading] });
-		const style = { id: 'apa', title: 'APA 7th', form: 'in-text', locale: '' };
-		write.objectStore('manuscripts').put({
-			id: 'wide',
-			title: 'Many sources',
-			kind: 'Essay',
-			doc: { version: 1, content: { type: 'doc', attrs: { style }, content } },
-			styleId: 'apa',
-			styleTitle: 'APA 7th',
-			locale: '',
-			form: 'in-text',
-			uncited: [],
-			authors: [],
-			strip: { sections: [], ticks: [], checks: [] },
-			words: 1,
-			createdAt: 1,
-			updatedAt: 1
-		});
-		await new Promise((ok) => (write.oncomplete = ok));
-		open.result.close();
-	}, COUNT);
+	// 53 has no common divisor with the count: the text cites in another order than the list has
+	const order = Array.from({ length: COUNT }, (_, i) => (i * 53) % COUNT);
+	const sources = order.map((n) =>
+		plainSource(`many${n}`, {
+			type: 'book',
+			title: `Lamps of quay ${n}`,
+			author: [{ family: `${String.fromCharCode(65 + (n % 26))}keeper${n}`, given: 'A.' }],
+			publisher: 'Quay Press',
+			issued: { 'date-parts': [[1900 + (n % 120)]] }
+		})
+	);
+	const blocks = order.map((n) => ({
+		type: 'paragraph',
+		content: [text(`Quay ${n} was lit `), citation(`c${n}`, `many${n}`), text('.')]
+	}));
+	await putRecords(page, 'sources', sources);
+	await putRecords(page, 'manuscripts', [plainManuscript('wide', 'Many sources', blocks)]);
 	await page.goto('/draft/wide');
 	await expect(page.locator('.pending')).toHaveCount(0);
 }

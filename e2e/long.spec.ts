@@ -1,70 +1,32 @@
 /** A manuscript so long that the page holds only a part of it. */
 import { expect, test, type Page } from '@playwright/test';
+import { demoLibrary } from '../scripts/demo-data';
 import { openDesk, watchErrors } from './helpers';
+import { citation, plainManuscript, putRecords, text } from './records';
 
 const PARAGRAPHS = 400;
 
-/** Puts a long manuscript into the database, past the app: every paragraph has a number, every fourth a citation. */
+/** A long manuscript: every paragraph has a number, every fourth a citation, one a note. */
 async function openLong(page: Page): Promise<void> {
 	await openDesk(page);
-	await page.evaluate(async (count) => {
-		const words = 'the lamps of the lower quay burned all winter and nobody could say who had paid for the oil '.repeat(
-			5
-		);
-		const text = (s: string) => ({ type: 'text', text: s });
-		const style = { id: 'apa', title: 'APA 7th', form: 'in-text', locale: '' };
-		const content: unknown[] = [{ type: 'heading', attrs: { level: 1 }, content: [text('A long one')] }];
-		const open = indexedDB.open('rapid-quill');
-		await new Promise((ok, no) => {
-			open.onsuccess = ok;
-			open.onerror = no;
-		});
-		const table = (name: string, mode: IDBTransactionMode) => open.result.transaction(name, mode).objectStore(name);
-		const keys = await new Promise<IDBValidKey[]>((ok) => {
-			const r = table('sources', 'readonly').getAllKeys();
-			r.onsuccess = () => ok(r.result);
-		});
-		for (let i = 0; i < count; i++) {
-			const kids: unknown[] = [text(`Paragraph ${i}: ${words}`)];
-			if (i % 4 === 0) {
-				const cite = { sourceId: keys[i % keys.length], locator: null, prefix: '', suffix: '', form: 'parenthetical' };
-				kids.push({ type: 'citation', attrs: { id: `c${i}`, cites: [cite] } }, text('.'));
-			}
-			if (i === 200)
-				kids.push({
-					type: 'note',
-					attrs: { id: 'own', kind: 'footnote' },
-					content: [{ type: 'paragraph', content: [text('A note far away.')] }]
-				});
-			if (i % 50 === 0)
-				content.push({ type: 'heading', attrs: { level: 2 }, content: [text(`Section ${i / 50 + 1}`)] });
-			content.push({ type: 'paragraph', content: kids });
-		}
-		const list = { type: 'heading', attrs: { level: 2 }, content: [text('References')] };
-		content.push({ type: 'bibliography', attrs: { id: 'b' }, content: [list] });
-		const m = {
-			id: 'long',
-			title: 'A long one',
-			kind: 'Chapter',
-			doc: { version: 1, content: { type: 'doc', attrs: { style }, content } },
-			styleId: 'apa',
-			styleTitle: 'APA 7th',
-			locale: '',
-			form: 'in-text',
-			uncited: [],
-			authors: [],
-			strip: { sections: [], ticks: [], checks: [] },
-			words: 1,
-			createdAt: 1,
-			updatedAt: 1
-		};
-		await new Promise((ok, no) => {
-			const r = table('manuscripts', 'readwrite').put(m);
-			r.onsuccess = ok;
-			r.onerror = no;
-		});
-		open.result.close();
-	}, PARAGRAPHS);
+	const words = 'the lamps of the lower quay burned all winter and nobody could say who had paid for the oil '.repeat(
+		5
+	);
+	const keys = demoLibrary.map((s) => s.key).sort();
+	const blocks: unknown[] = [];
+	for (let i = 0; i < PARAGRAPHS; i++) {
+		const kids: unknown[] = [text(`Paragraph ${i}: ${words}`)];
+		if (i % 4 === 0) kids.push(citation(`c${i}`, keys[i % keys.length]), text('.'));
+		if (i === 200)
+			kids.push({
+				type: 'note',
+				attrs: { id: 'own', kind: 'footnote' },
+				content: [{ type: 'paragraph', content: [text('A note far away.')] }]
+			});
+		if (i % 50 === 0) blocks.push({ type: 'heading', attrs: { level: 2 }, content: [text(`Section ${i / 50 + 1}`)] });
+		blocks.push({ type: 'paragraph', content: kids });
+	}
+	await putRecords(page, 'manuscripts', [plainManuscript('long', 'A long one', blocks)]);
 	await page.goto('/draft/long');
 	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toBeVisible();
 	await expect(page.locator('.entry').first()).toBeAttached();

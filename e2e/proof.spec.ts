@@ -1,37 +1,20 @@
 /** Proof: checks that lead to their places, and the ledger (needs N47, N40). */
 import { expect, test } from '@playwright/test';
 import { caretAfter, expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
+import { plainSource, putRecords } from './records';
 
 test('a gap, a letter that is cited and not listed, a quotation without a place: found, explained, gone to', async ({
 	page
 }) => {
 	const done = watchErrors(page);
 	await openDesk(page);
-	await page.evaluate(async () => {
-		const open = indexedDB.open('rapid-quill');
-		const base = await new Promise<IDBDatabase>((ok) => (open.onsuccess = () => ok(open.result)));
-		const write = base.transaction('sources', 'readwrite');
-		write.objectStore('sources').put({
-			id: 'letter',
-			key: 'sund2021',
-			item: {
-				id: 'letter',
-				type: 'personal_communication',
-				title: 'On the last lamps',
-				author: [{ family: 'Sund', given: 'Petra' }],
-				issued: { 'date-parts': [[2021, 3, 4]] }
-			},
-			tags: [],
-			shelves: [],
-			annotation: '',
-			excerpts: [],
-			origin: 'typed',
-			createdAt: 1,
-			updatedAt: 1
-		});
-		await new Promise((ok) => (write.oncomplete = ok));
-		base.close();
+	const letter = plainSource('letter', {
+		type: 'personal_communication',
+		title: 'On the last lamps',
+		author: [{ family: 'Sund', given: 'Petra' }],
+		issued: { 'date-parts': [[2021, 3, 4]] }
 	});
+	await putRecords(page, 'sources', [letter]);
 	await openDraft(page, 'shore');
 	await caretAfter(page, 'only to the people it brought.');
 	await page.keyboard.type(' So it was “dark on the mole before anybody counted” @');
