@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { closeHistory, history, redo, undo } from 'prosemirror-history';
 import { EditorState, type Command, type Transaction } from 'prosemirror-state';
-import { schema } from '$lib/core/manuscript';
+import { readDoc, schema, storeDoc } from '$lib/core/manuscript';
 import { UndoJournal, type KeptUndo } from './undo-journal';
 
 const plugins = () => [history()];
@@ -31,8 +31,9 @@ class Writer {
 	}
 	/** What a reload makes of it. */
 	reloaded(): EditorState {
-		const kept = JSON.parse(JSON.stringify(this.journal.toJSON())) as KeptUndo;
-		return new UndoJournal().restore(this.state.doc, kept, plugins());
+		// the store keeps the journal as objects and the document as text
+		const kept: KeptUndo = structuredClone(this.journal.toJSON());
+		return new UndoJournal().restore(readDoc(storeDoc(this.state.doc)), kept, plugins());
 	}
 }
 const back = (state: EditorState): EditorState => {
@@ -87,6 +88,14 @@ test('undo kept for another text is left out, and the text is not touched', () =
 		assert.ok(state.doc.eq(other));
 		assert.equal(undo(state), false);
 	}
+});
+
+test('a citation whose fields are undefined is taken back after a reload like any other', () => {
+	const w = new Writer(start());
+	const cites = [{ sourceId: 'a', locator: undefined, prefix: '', suffix: undefined, form: 'parenthetical' }];
+	w.do(w.state.tr.insert(9, schema.nodes.citation.create({ id: 'c', cites })));
+	w.do(closeHistory(w.state.tr.insertText('More. ', 9)));
+	assert.ok(back(w.reloaded()).doc.eq(start().doc));
 });
 
 test('a change that undo leaves alone begins the journal anew, and what is kept has a bound', () => {

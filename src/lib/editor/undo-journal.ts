@@ -62,7 +62,9 @@ export class UndoJournal {
 	restore(doc: Node, kept: KeptUndo | undefined, plugins: Plugin[]): EditorState {
 		const plain = EditorState.create({ doc, plugins });
 		try {
-			const events = (kept ?? []).map((e) => ({
+			// the store keeps fields that are undefined, the document's text does not: both shall be the same
+			const plainly = JSON.parse(JSON.stringify(kept ?? [])) as KeptUndo;
+			const events = plainly.map((e) => ({
 				steps: e.steps.map((s) => Step.fromJSON(schema, s)),
 				inverted: e.inverted.map((s) => Step.fromJSON(schema, s))
 			}));
@@ -82,7 +84,8 @@ export class UndoJournal {
 			if (!state.doc.eq(doc)) return plain;
 			this.events = events;
 			return state;
-		} catch {
+		} catch (e) {
+			console.warn('What undo takes back could not be read; it begins anew', e);
 			// it was kept for another state of the text, which is not touched by this
 			return plain;
 		}
