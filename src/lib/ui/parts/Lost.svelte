@@ -1,10 +1,11 @@
 <script lang="ts">
 	/** In the place of a view that has nothing to show. */
-	let { trouble }: { trouble: string } = $props();
+	let { trouble, more = '' }: { trouble: string; more?: string } = $props();
 </script>
 
 <main>
 	<h1>{trouble}</h1>
+	{#if more}<p>{more}</p>{/if}
 	<p><a href="/">Back to the desk</a></p>
 </main>
 
