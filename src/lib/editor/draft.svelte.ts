@@ -57,6 +57,7 @@ import { Keeping } from './keeping.svelte';
 import { NoteEditors } from './note-editors';
 import { fillGap, insertGap, openCite, openIfCitation, type CiteTarget } from './opening';
 import { keepDrawn } from './keep-drawn';
+import { AtRest } from './at-rest';
 import { blocksNear, listPosition } from './positions';
 import { shownList, type ShownList } from './shown-list';
 import { Sleep } from './sleep';
@@ -103,7 +104,9 @@ export class Draft implements Desk {
 	lastChange = $state('');
 	/** So long that only a part of it is in the page at a time (sleep.ts). */
 	readonly long: boolean;
-	private readonly sleep: Sleep | null;
+	readonly sleep: Sleep | null;
+	/** What waits until the page is not scrolled. */
+	readonly rest = new AtRest();
 
 	view: EditorView | null = null;
 	readonly drawn = new Drawn();
@@ -505,6 +508,7 @@ export class Draft implements Desk {
 	async destroy(): Promise<void> {
 		await this.keeping.save();
 		if (this.statsTimer) clearTimeout(this.statsTimer);
+		this.rest.end();
 		this.noteEditors.destroy();
 		this.sleep?.detach();
 		this.view?.destroy();

@@ -30,6 +30,13 @@ export class NoteEditors {
 		return this.draft.reading.notes.find((n) => n.own && n.id === id)?.pos ?? -1;
 	}
 
+	/** The words of a note, with its citations, before its editor is drawn. */
+	words(id: string): string {
+		const note = this.draft.view?.state.doc.nodeAt(this.posOf(id));
+		const leaf = (n: Node): string => this.draft.output(n.attrs.id)?.text ?? '';
+		return note ? note.textBetween(0, note.content.size, ' ', leaf) : '';
+	}
+
 	/** The editor of a note, where it is drawn. */
 	get(id: string): EditorView | undefined {
 		return this.open.get(id);

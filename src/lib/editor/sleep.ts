@@ -53,6 +53,9 @@ export class Sleep {
 	private surface: Element | null = null;
 	private scheduled = 0;
 	private at = -Infinity;
+	/** The frame of the last pass. */
+	private frame = 0;
+	private listed: { doc: Node; list: { el: HTMLElement; s: Sleeper | undefined }[] } | null = null;
 	/** First and last block that are awake for being near. */
 	private region: [number, number] = [0, -1];
 	private passes = 0;
@@ -90,7 +93,7 @@ export class Sleep {
 		this.surface = view.dom.closest('.surface');
 		const surface = this.surface!;
 		const scrolled = () => {
-			if (Math.abs(surface.scrollTop - this.at) > surface.clientHeight / 3) this.schedule();
+			if (Math.abs(surface.scrollTop - this.at) > surface.clientHeight / 2) this.schedule();
 		};
 		const all = () => this.pass(true);
 		const resized = () => this.schedule();
@@ -131,6 +134,11 @@ export class Sleep {
 		for (const pos of [state.selection.from, state.selection.to]) this.sleeperAt(old(pos))?.show(true);
 	}
 
+	/** Whether blocks wake or woke in a frame. */
+	busy(frame: number): boolean {
+		return this.scheduled !== 0 || this.frame === frame;
+	}
+
 	/** First and last block within so many window heights of the window. */
 	near(by: number): [number, number] {
 		const top = Math.round(this.top());
@@ -166,11 +174,21 @@ export class Sleep {
 
 	/** All blocks with their heights. */
 	private blocks(): { el: HTMLElement; s: Sleeper | undefined; height: number }[] {
-		const els = [...this.view!.dom.children] as HTMLElement[];
-		return els.map((el) => {
-			const s = this.byDom.get(el);
-			return { el, s, height: s ? s.height : el.offsetHeight + 14 };
-		});
+		return this.elements().map(({ el, s }) => ({ el, s, height: s ? s.height : el.offsetHeight + 14 }));
+	}
+
+	/** The blocks' elements; the same as long as the text is. */
+	private elements(): { el: HTMLElement; s: Sleeper | undefined }[] {
+		const { dom, state } = this.view!;
+		const { listed } = this;
+		const holds =
+			listed?.doc === state.doc &&
+			listed.list.length === dom.childElementCount &&
+			listed.list.every(({ el }) => el.parentNode === dom);
+		if (holds) return listed!.list;
+		const list = ([...dom.children] as HTMLElement[]).map((el) => ({ el, s: this.byDom.get(el) }));
+		this.listed = { doc: state.doc, list };
+		return list;
 	}
 
 	/** Scrolls to a position whose block is not near the window. */
@@ -189,8 +207,9 @@ export class Sleep {
 
 	private schedule(): void {
 		if (!this.scheduled && this.view)
-			this.scheduled = requestAnimationFrame(() => {
+			this.scheduled = requestAnimationFrame((time) => {
 				this.scheduled = 0;
+				this.frame = time;
 				this.pass();
 			});
 	}
@@ -243,13 +262,13 @@ export class Sleep {
 
 	/** Learns the heights of what is awake in its place. */
 	private measure(): void {
-		const els = this.view!.dom.children;
+		const els = this.elements();
 		const [first, last] = this.region;
 		for (let i = Math.max(0, first); i <= last && i < els.length; i++) {
-			const s = this.byDom.get(els[i]);
+			const { el, s } = els[i];
 			if (!s || s.asleep) continue;
-			const box = els[i].getBoundingClientRect();
-			const next = els[i + 1] && i < last ? els[i + 1].getBoundingClientRect() : null;
+			const box = el.getBoundingClientRect();
+			const next = els[i + 1] && i < last ? els[i + 1].el.getBoundingClientRect() : null;
 			s.height = next?.height ? next.top - box.top : box.height + 14;
 		}
 	}

@@ -57,9 +57,16 @@
 		if (from !== near.from || to !== near.to) near = { from, to };
 	}
 
-	function measure() {
+	let waited = false;
+	function measure(time: number) {
 		scheduled = 0;
 		if (!root || !draft.view) return;
+		// while the page is scrolled the margin takes its turn in the frames in which no blocks wake
+		if (draft.rest.moving && draft.sleep?.busy(time) && !waited) {
+			waited = true;
+			return schedule();
+		}
+		waited = false;
 		look();
 		if (narrow.current) {
 			fold();
@@ -102,6 +109,7 @@
 	function scrolled() {
 		const surface = sheet?.closest('.surface');
 		if (!surface) return;
+		if (draft.long) draft.rest.moved();
 		atRest();
 		if (Math.abs(surface.scrollTop - lookedAt) > surface.clientHeight / 2) schedule();
 	}

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { flushSync, onMount } from 'svelte';
 	import { breakable } from '../parts/breakable';
 	import { handHtml, type NoteInfo } from '$lib/core/manuscript';
 	import { editCitation } from '$lib/editor/opening';
@@ -11,6 +12,9 @@
 	import Btn from '../parts/Btn.svelte';
 	import { TrashBinOutline } from '../parts/icons';
 	let { draft, note, onresize }: { draft: Draft; note: NoteInfo; onresize: () => void } = $props();
+	/** While the page is scrolled past, a note of the writer's is its words alone. */
+	let whole = $state(false);
+	onMount(() => draft.rest.later(() => flushSync(() => (whole = true))));
 	const on = $derived(draft.selectedCitation === note.id);
 	const edit = $derived.by(() => {
 		void draft.revision;
@@ -45,7 +49,9 @@
 	onpointerleave={() => pair(draft, null)}
 >
 	<span class="k" aria-hidden="true">{note.number}</span>
-	{#if note.own}
+	{#if note.own && !whole}
+		<p class="body words">{draft.noteEditors.words(note.id)}</p>
+	{:else if note.own}
 		<div class="body" use:writing={note.id}></div>
 		<div class="tools">
 			<Btn
