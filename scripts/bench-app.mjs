@@ -37,6 +37,24 @@ export const searchTimes = (page, queries) =>
 		return times;
 	}, queries);
 
+/**
+ * Does something while the browser writes down what its main thread works on.
+ * @returns what it gave back, and of every task of the page's main thread the milliseconds by the clock and those that
+ * the processor gave to it: the rest the machine was busy with other threads, as when memory is tidied beside
+ */
+export async function watched(browser, page, act) {
+	await browser.startTracing(page, { categories: ['disabled-by-default-devtools.timeline'] });
+	const result = await act();
+	const { traceEvents } = JSON.parse((await browser.stopTracing()).toString());
+	const threads = new Set();
+	for (const e of traceEvents)
+		if (e.name === 'thread_name' && e.args.name === 'CrRendererMain') threads.add(`${e.pid}/${e.tid}`);
+	const tasks = traceEvents
+		.filter((e) => e.name === 'RunTask' && e.ph === 'X' && threads.has(`${e.pid}/${e.tid}`))
+		.map((e) => ({ clock: e.dur / 1000, processor: (e.tdur ?? e.dur) / 1000 }));
+	return { result, tasks };
+}
+
 export async function serveApp(port) {
 	ensureBrowser();
 	if (!existsSync(join(root, 'build', 'index.js')))

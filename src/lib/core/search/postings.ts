@@ -12,11 +12,14 @@ const BEST = new Float32Array(256);
 for (let mask = 1; mask < 256; mask++)
 	for (let bit = 1; bit < 256; bit <<= 1) if (mask & bit) BEST[mask] = Math.max(BEST[mask], WORTH[bit]);
 
-interface Posting {
-	/** Slots, each once, and the fields in which the word stands there. */
-	slots: number[];
-	masks: number[];
-}
+/**
+ * Where a word stands: slots, each once, above the eight bits of the fields it stands in there. Most words stand in one
+ * place, and that is a number alone: the browser walks through every object there is whenever it tidies its memory.
+ */
+type Posting = number | number[];
+
+const placesOf = (p: Posting): number[] => (typeof p === 'number' ? [p] : p);
+const countOf = (p: Posting): number => (typeof p === 'number' ? 1 : p.length);
 
 /** Words with their fields, of one record. */
 export type Words = Map<string, number>;
@@ -49,13 +52,13 @@ export class Postings {
 		this.alive.push(true);
 		this.living++;
 		for (const [word, mask] of list) {
-			let p = this.byWord.get(word);
-			if (!p) {
-				this.byWord.set(word, (p = { slots: [], masks: [] }));
+			const place = (slot << 8) | mask;
+			const p = this.byWord.get(word);
+			if (p === undefined) {
+				this.byWord.set(word, place);
 				this.fresh.push(word);
-			}
-			p.slots.push(slot);
-			p.masks.push(mask);
+			} else if (typeof p === 'number') this.byWord.set(word, [p, place]);
+			else p.push(place);
 		}
 		return slot;
 	}
@@ -80,15 +83,15 @@ export class Postings {
 	/** Words that a wanted one may mean, and how near they are (1 the very word). */
 	private *near(want: Wanted): Generator<[Posting, number]> {
 		const exact = this.byWord.get(want.text);
-		if (exact) yield [exact, 1];
+		if (exact !== undefined) yield [exact, 1];
 		if (want.whole) return;
 		const all = this.words();
 		const { text } = want;
-		let found = exact ? exact.slots.length : 0;
+		let found = exact === undefined ? 0 : countOf(exact);
 		for (let i = lower(all, text); i < all.length && all[i].startsWith(text); i++) {
 			if (all[i] === text) continue;
 			const p = this.byWord.get(all[i])!;
-			found += p.slots.length;
+			found += countOf(p);
 			yield [p, 0.45 + (0.4 * text.length) / all[i].length];
 		}
 		// a typing error is thought of only where the word leads nowhere, and never in a number
@@ -116,11 +119,11 @@ export class Postings {
 		wanted.forEach((want, q) => {
 			const touched: number[] = [];
 			for (const [p, near] of this.near(want)) {
-				const rare = near * Math.log(1 + n / p.slots.length);
-				const { slots, masks } = p;
-				for (let i = 0; i < slots.length; i++) {
-					const mask = masks[i] & want.fields;
-					const slot = slots[i];
+				const places = placesOf(p);
+				const rare = near * Math.log(1 + n / places.length);
+				for (const place of places) {
+					const mask = place & 255 & want.fields;
+					const slot = place >> 8;
 					if (!mask || (q > 0 && total[slot] === 0)) continue;
 					const v = BEST[mask] * rare;
 					if (best[slot] === 0) touched.push(slot);
