@@ -1,5 +1,6 @@
 /** One file with everything: library, manuscripts, their earlier states, settings. Open JSON; restoring is previewed. */
 import Joi from 'joi';
+import { openStrip } from './strip';
 import { openDoc, readDoc, type StoredDoc } from '$lib/core/manuscript';
 import { sourceFaults } from '$lib/core/source/validate';
 import type { Source } from '$lib/core/source';
@@ -50,7 +51,7 @@ export async function makeBackup(base: Database = db): Promise<Backup> {
 		version: VERSION,
 		savedAt: new Date().toISOString(),
 		...all,
-		manuscripts: opened(all.manuscripts),
+		manuscripts: opened(all.manuscripts).map((m) => ({ ...m, strip: openStrip(m.strip) })),
 		versions: opened(all.versions)
 	};
 }
@@ -71,7 +72,7 @@ const manuscript = Joi.object({
 	form: Joi.string().valid('in-text', 'footnotes', 'endnotes').required(),
 	uncited: Joi.array().items(Joi.string()).required(),
 	authors: Joi.array().items(Joi.string().allow('')).required(),
-	strip: Joi.object().required(),
+	strip: Joi.alternatives(Joi.object(), Joi.string()).required(),
 	words: Joi.number().required(),
 	createdAt: Joi.number().required(),
 	updatedAt: Joi.number().required()

@@ -9,10 +9,13 @@ import {
 	duplicateManuscript,
 	removeManuscript,
 	restoreManuscript,
-	saveManuscript
+	manuscriptSaver,
+	saveManuscript,
+	versionsOf
 } from './manuscripts';
 import { beginEmpty, seedOnce, type DemoTexts } from './seed';
 import { addSources, journalOf, KeyTaken, removeSources, saveSource } from './sources';
+import { openStrip, storeStrip } from './strip';
 import { allUses } from './uses';
 import { readDoc } from '../core/manuscript';
 import { root } from '../../../scripts/catalogue';
@@ -38,7 +41,7 @@ test('the demo comes once; what a person changes or deletes stays so', async () 
 	await seedOnce(base, demo);
 	assert.equal(await base.manuscripts.count(), 2);
 	const m = (await base.manuscripts.get('lamplighters'))!;
-	assert.ok(m.words > 2000 && m.strip.ticks.length === 46);
+	assert.ok(m.words > 2000 && openStrip(m.strip).ticks.length === 46);
 	readDoc(m.doc).check();
 });
 
@@ -90,6 +93,47 @@ test('manuscripts: save keeps earlier states, duplicate, delete and restore', as
 	await restoreManuscript(kept!, base);
 	assert.equal((await base.manuscripts.get(m.id))!.title, 'On lamps, again');
 	assert.equal(await base.versions.count(), 1);
+});
+
+test('an open manuscript is saved from what was saved last, and not brought back once it is deleted', async () => {
+	const base = fresh();
+	const m = await createManuscript('Essay', 'On lamps', base);
+	const save = manuscriptSaver(m, base);
+	await save({ doc: { ...m.doc, content: 'one' }, title: 'On quays' });
+	await save({ words: 3, strip: storeStrip({ sections: [], ticks: [{ at: 0.5, size: 1, pos: 9 }], checks: [] }) });
+	const now = (await base.manuscripts.get(m.id))!;
+	assert.deepEqual([now.title, now.doc.content, now.words, now.kind], ['On quays', 'one', 3, m.kind]);
+	assert.equal(openStrip(now.strip).ticks[0].pos, 9);
+	assert.deepEqual(
+		(await versionsOf(m.id, base)).map((v) => v.doc.content),
+		[m.doc.content],
+		'the state it was opened in is kept once'
+	);
+	await base.versions.toCollection().modify({ at: Date.now() - 6 * 60_000 });
+	await save({ doc: { ...m.doc, content: 'two' } });
+	assert.deepEqual(
+		(await versionsOf(m.id, base)).map((v) => v.doc.content),
+		['one', m.doc.content],
+		'minutes later another, the latest first'
+	);
+	await removeManuscript(m.id, base);
+	await save({ title: 'A ghost' });
+	assert.equal(await base.manuscripts.count(), 0);
+});
+
+test('of many states the oldest go', async () => {
+	const base = fresh();
+	const m = await createManuscript('Essay', 'On lamps', base);
+	const save = manuscriptSaver(m, base);
+	for (let i = 0; i < 43; i++) {
+		await save({ doc: { ...m.doc, content: String(i) } });
+		await base.versions.toCollection().modify((v) => {
+			v.at -= 6 * 60_000;
+		});
+	}
+	const kept = (await versionsOf(m.id, base)).map((v) => v.doc.content);
+	assert.equal(kept.length, 40);
+	assert.deepEqual([kept[0], kept.at(-1)], ['41', '2']);
 });
 
 test('uses are found across manuscripts with the words before them', async () => {

@@ -10,7 +10,7 @@ export interface Manuscript {
 	kind: string;
 	doc: StoredDoc;
 	/** What undo takes back after a reload; checked against the document when it is opened. */
-	undo?: { steps: unknown[]; inverted: unknown[] }[];
+	undo?: string | { steps: unknown[]; inverted: unknown[] }[];
 	styleId: string;
 	styleTitle: string;
 	/** Language of terms and dates; empty follows the style. */
@@ -19,8 +19,8 @@ export interface Manuscript {
 	/** Uncited sources that the list takes in all the same. */
 	uncited: string[];
 	authors: string[];
-	/** For the desk: sections, citations and gaps as fractions of the length. */
-	strip: EvidenceStrip;
+	/** For the desk: sections, citations and gaps as fractions of the length; read it with `openStrip`. */
+	strip: EvidenceStrip | string;
 	words: number;
 	createdAt: number;
 	updatedAt: number;

@@ -56,23 +56,47 @@ export async function createManuscript(kind = 'Research paper', title = '', base
 	return m;
 }
 
-/** Saves a manuscript; a version is kept when the last one is some minutes old. */
+/** Writes a manuscript down; its state before is kept as a version when the last one is some minutes old. */
+async function write(before: Manuscript, change: Partial<Manuscript>, base: Database): Promise<Manuscript> {
+	const now = Date.now();
+	if (change.doc) {
+		const { id } = before;
+		// keys alone: the states themselves are long texts
+		const of = base.versions.where('[manuscriptId+at]').between([id, 0], [id, Infinity]);
+		const at = (await of.keys()) as unknown as [string, number][];
+		if (now - (at.at(-1)?.[1] ?? -Infinity) > VERSION_GAP) {
+			const v: Version = { manuscriptId: id, at: now, title: before.title, doc: before.doc, styleId: before.styleId };
+			await base.versions.add(v);
+			const all = (await base.versions.where('manuscriptId').equals(id).primaryKeys()) as number[];
+			if (all.length > VERSIONS_KEPT) await base.versions.bulkDelete(all.slice(0, all.length - VERSIONS_KEPT));
+		}
+	}
+	const after = { ...before, ...change, updatedAt: now };
+	await base.manuscripts.put(after);
+	return after;
+}
+
+/** Saves a change of a manuscript; nothing, where it is gone. */
 export async function saveManuscript(id: string, change: Partial<Manuscript>, base: Database = db): Promise<void> {
 	await base.transaction('rw', base.manuscripts, base.versions, async () => {
 		const before = await base.manuscripts.get(id);
-		if (!before) return;
-		const now = Date.now();
-		if (change.doc) {
-			const last = await base.versions.where('[manuscriptId+at]').between([id, 0], [id, Infinity]).last();
-			if (!last || now - last.at > VERSION_GAP) {
-				const v: Version = { manuscriptId: id, at: now, title: before.title, doc: before.doc, styleId: before.styleId };
-				await base.versions.add(v);
-				const all = (await base.versions.where('manuscriptId').equals(id).primaryKeys()) as number[];
-				if (all.length > VERSIONS_KEPT) await base.versions.bulkDelete(all.slice(0, all.length - VERSIONS_KEPT));
-			}
-		}
-		await base.manuscripts.put({ ...before, ...change, updatedAt: now });
+		if (before) await write(before, change, base);
 	});
+}
+
+/**
+ * Saves an open manuscript time and again. A long one is not read for that: it is as it was saved last, since only one
+ * tab writes in it. Nothing is saved where it was deleted meanwhile.
+ */
+export function manuscriptSaver(
+	opened: Manuscript,
+	base: Database = db
+): (change: Partial<Manuscript>) => Promise<void> {
+	let last = opened;
+	return (change) =>
+		base.transaction('rw', base.manuscripts, base.versions, async () => {
+			if (await base.manuscripts.where('id').equals(opened.id).count()) last = await write(last, change, base);
+		});
 }
 
 /** Earlier states of a manuscript, the latest first. */

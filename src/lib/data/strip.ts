@@ -3,7 +3,12 @@ import type { Node } from 'prosemirror-model';
 import { countDoc, readCitations, readOutline, type CitingForm } from '$lib/core/manuscript';
 import type { EvidenceStrip } from './db';
 
-export function describe(doc: Node, form: CitingForm): { strip: EvidenceStrip; words: number } {
+export interface Described {
+	strip: EvidenceStrip;
+	words: number;
+}
+
+export function describe(doc: Node, form: CitingForm): Described {
 	const size = Math.max(1, doc.content.size);
 	const reading = readCitations(doc, form);
 	const at = (pos: number) => Math.round((pos / size) * 10000) / 10000;
@@ -26,3 +31,10 @@ export function describe(doc: Node, form: CitingForm): { strip: EvidenceStrip; w
 		}
 	};
 }
+
+/** A strip as it is kept: text, as the browser takes far longer to store thousands of small objects. */
+export const storeStrip = (strip: EvidenceStrip): string => JSON.stringify(strip);
+
+/** A kept strip as objects. */
+export const openStrip = (kept: EvidenceStrip | string): EvidenceStrip =>
+	typeof kept === 'string' ? (JSON.parse(kept) as EvidenceStrip) : kept;

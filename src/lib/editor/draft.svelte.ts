@@ -43,8 +43,8 @@ import {
 	type HouseRules,
 	type StyleInfo
 } from '$lib/core/citing';
-import { describe } from '$lib/data/strip';
-import { saveManuscript } from '$lib/data/manuscripts';
+import { describe, storeStrip, type Described } from '$lib/data/strip';
+import { manuscriptSaver } from '$lib/data/manuscripts';
 import { storageMessage, type Manuscript } from '$lib/data/db';
 import type { Source } from '$lib/core/source';
 import type { Desk } from './desk';
@@ -61,6 +61,7 @@ import { AtRest } from './at-rest';
 import { blocksNear, listPosition } from './positions';
 import { shownList, type ShownList } from './shown-list';
 import { Sleep } from './sleep';
+import { Soon } from './soon';
 import { UndoJournal, type KeptUndo } from './undo-journal';
 import { nodeViews } from './views';
 
@@ -115,7 +116,9 @@ export class Draft implements Desk {
 	private numbers = new Map<string, number>();
 	readonly noteEditors: NoteEditors = new NoteEditors(this);
 	private sources = new Map<string, Source>();
-	private statsTimer: ReturnType<typeof setTimeout> | null = null;
+	private readonly statsSoon: Soon;
+	private readonly saver: ReturnType<typeof manuscriptSaver>;
+	private described: Described | null = null;
 	/** When each source was cited last, in steps. */
 	readonly recent = new Map<string, number>();
 	readonly initial: Node;
@@ -152,8 +155,11 @@ export class Draft implements Desk {
 		this.docStyle = style;
 		this.long = doc.childCount > LONG;
 		this.sleep = this.long ? new Sleep(() => this.noteEditors.positions()) : null;
+		this.statsSoon = new Soon(() => this.takeStats(), this.long ? 400 : 150, this.long ? 2000 : 150);
 		this.formatting = new Formatting(this);
+		this.saver = manuscriptSaver(m);
 		this.keeping = new Keeping(
+			() => (this.described = this.describe()),
 			() => this.write(),
 			(e) => this.notice('storage', e ? storageMessage(e) : null),
 			readOnly
@@ -311,22 +317,20 @@ export class Draft implements Desk {
 		return form;
 	}
 
-	/** What the foot line and the outline say. */
+	/** What the foot line and the outline say; in a long text, when the writer pauses. */
 	private stats(): void {
-		if (this.statsTimer) return;
-		const run = () => {
-			this.statsTimer = null;
-			if (!this.view) return;
-			const doc = this.view.state.doc;
-			// somebody may have asked in between: what counts is what the views have
-			this.shown = this.reading;
-			this.outline = readOutline(doc);
-			this.words = countDoc(doc);
-			this.quotations = readQuotations(doc);
-			this.look(this.view.state);
-			this.revision++;
-		};
-		this.statsTimer = setTimeout(run, this.outline.length ? (this.long ? 400 : 150) : 0);
+		this.statsSoon.ask(this.outline.length ? undefined : 0);
+	}
+	private takeStats(): void {
+		if (!this.view) return;
+		const doc = this.view.state.doc;
+		// somebody may have asked in between: what counts is what the views have
+		this.shown = this.reading;
+		this.outline = readOutline(doc);
+		this.words = countDoc(doc);
+		this.quotations = readQuotations(doc);
+		this.look(this.view.state);
+		this.revision++;
 	}
 
 	private look(state: EditorState): void {
@@ -482,20 +486,25 @@ export class Draft implements Desk {
 
 	// --- keeping ----------------------------------------------------------------------------------------------------
 
-	/** Writes everything down. */
+	private describe(): Described | null {
+		return this.view && describe(this.view.state.doc, this.docStyle.form);
+	}
+	/** Writes everything down; what the desk shows may be a key older than the text. */
 	private async write(): Promise<void> {
-		if (!this.view) return;
-		const { doc } = this.view.state;
-		await saveManuscript(this.id, {
+		const described = this.described ?? this.describe();
+		this.described = null;
+		if (!this.view || !described) return;
+		await this.saver({
 			title: this.title,
-			doc: storeDoc(doc),
-			undo: this.journal.toJSON(),
+			doc: storeDoc(this.view.state.doc),
+			undo: this.journal.toText(),
 			styleId: this.docStyle.id,
 			styleTitle: this.docStyle.title,
 			form: this.docStyle.form,
 			locale: this.docStyle.locale,
 			uncited: this.uncited,
-			...describe(doc, this.docStyle.form)
+			words: described.words,
+			strip: storeStrip(described.strip)
 		});
 	}
 
@@ -507,7 +516,7 @@ export class Draft implements Desk {
 
 	async destroy(): Promise<void> {
 		await this.keeping.save();
-		if (this.statsTimer) clearTimeout(this.statsTimer);
+		this.statsSoon.stop();
 		this.rest.end();
 		this.noteEditors.destroy();
 		this.sleep?.detach();

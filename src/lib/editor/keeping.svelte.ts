@@ -1,4 +1,5 @@
 /** Saves a manuscript soon after each change, and says how that stands. */
+import { Soon } from './soon';
 
 export type SaveState = 'saved' | 'saving' | 'failed' | 'read-only';
 
@@ -8,15 +9,16 @@ const LONGEST_UNSAVED = 900;
 
 export class Keeping {
 	state = $state<SaveState>('saved');
-	private timer: ReturnType<typeof setTimeout> | null = null;
+	private readonly soon = new Soon(() => void this.calmly(), SAVE_DELAY, LONGEST_UNSAVED);
 	private dirty = false;
-	private unsavedSince = 0;
 
 	/**
+	 * @param prepare does what takes a while and can be done before
 	 * @param write writes everything down, or throws
 	 * @param said is told what writing threw, or null when it went well
 	 */
 	constructor(
+		private readonly prepare: () => void,
 		private readonly write: () => Promise<void>,
 		private readonly said: (trouble: unknown) => void,
 		private readonly readOnly: boolean
@@ -29,17 +31,18 @@ export class Keeping {
 		if (this.readOnly) return;
 		this.dirty = true;
 		this.state = 'saving';
-		const now = performance.now();
-		if (this.timer) clearTimeout(this.timer);
-		else this.unsavedSince = now;
-		// who writes without a pause is saved all the same
-		const longest = LONGEST_UNSAVED - (now - this.unsavedSince);
-		this.timer = setTimeout(() => void this.save(), Math.max(0, Math.min(SAVE_DELAY, longest)));
+		this.soon.ask();
+	}
+
+	/** A key may come between what a save has to do. */
+	private async calmly(): Promise<void> {
+		this.prepare();
+		await new Promise((r) => setTimeout(r));
+		await this.save();
 	}
 
 	async save(): Promise<void> {
-		if (this.timer) clearTimeout(this.timer);
-		this.timer = null;
+		this.soon.stop();
 		if (!this.dirty) return;
 		this.dirty = false;
 		try {

@@ -11,8 +11,12 @@ interface Event {
 	inverted: Step[];
 }
 
-/** As stored: steps of the editor's library in their own JSON, the oldest event first. */
-export type KeptUndo = { steps: unknown[]; inverted: unknown[] }[];
+/** Steps of the editor's library in their own JSON, the oldest event first; kept as text, as objects once. */
+export type KeptUndo = string | KeptEvent[];
+interface KeptEvent {
+	steps: unknown[];
+	inverted: unknown[];
+}
 
 /** So many steps are kept, in whole events. */
 const STEPS_KEPT = 400;
@@ -50,9 +54,9 @@ export class UndoJournal {
 		if (from >= 0) this.events = this.events.slice(from + 1);
 	}
 
-	toJSON(): KeptUndo {
-		const json = (s: Step): unknown => s.toJSON();
-		return this.events.map((e) => ({ steps: e.steps.map(json), inverted: e.inverted.map(json) }));
+	/** What is to be kept. */
+	toText(): string {
+		return JSON.stringify(this.events);
 	}
 
 	/**
@@ -62,8 +66,8 @@ export class UndoJournal {
 	restore(doc: Node, kept: KeptUndo | undefined, plugins: Plugin[]): EditorState {
 		const plain = EditorState.create({ doc, plugins });
 		try {
-			// the store keeps fields that are undefined, the document's text does not: both shall be the same
-			const plainly = JSON.parse(JSON.stringify(kept ?? [])) as KeptUndo;
+			// objects have fields that are undefined, the document's text does not: both shall be the same
+			const plainly = JSON.parse(typeof kept === 'string' ? kept : JSON.stringify(kept ?? [])) as KeptEvent[];
 			const events = plainly.map((e) => ({
 				steps: e.steps.map((s) => Step.fromJSON(schema, s)),
 				inverted: e.inverted.map((s) => Step.fromJSON(schema, s))

@@ -12,6 +12,7 @@
 		restoreManuscript,
 		saveManuscript
 	} from '$lib/data/manuscripts';
+	import { openStrip } from '$lib/data/strip';
 	import { beginEmpty } from '$lib/data/seed';
 	import { library } from '../library.svelte';
 	import { toasts } from '../toasts.svelte';
@@ -95,6 +96,7 @@
 	{:else}
 		<ul>
 			{#each list as m (m.id)}
+				{@const strip = openStrip(m.strip)}
 				<li class="ms">
 					<div class="name">
 						{#if renaming === m.id}
@@ -113,15 +115,15 @@
 						{/if}
 						<div class="by">{m.kind} · changed {when(m.updatedAt)} · {m.words.toLocaleString('en')} words</div>
 					</div>
-					<div class="strip"><Strip strip={m.strip} onpick={(pos) => goto(`/draft/${m.id}?at=${pos}`)} /></div>
+					<div class="strip"><Strip {strip} onpick={(pos) => goto(`/draft/${m.id}?at=${pos}`)} /></div>
 					<div class="style">
 						<b>{parts(m.styleTitle)[0]}</b>{parts(m.styleTitle)[1] ? `${parts(m.styleTitle)[1]}, ` : ''}{formWords[
 							m.form
 						]}
 					</div>
 					<div class="state">
-						<a href="/draft/{m.id}/proof" class={m.strip.checks.length ? 'att' : 'ok'} aria-describedby="title-{m.id}"
-							>{#if m.strip.checks.length}<i class="diamond" aria-hidden="true"></i>{m.strip.checks.length} to check{:else}Proof{/if}</a
+						<a href="/draft/{m.id}/proof" class={strip.checks.length ? 'att' : 'ok'} aria-describedby="title-{m.id}"
+							>{#if strip.checks.length}<i class="diamond" aria-hidden="true"></i>{strip.checks.length} to check{:else}Proof{/if}</a
 						>
 					</div>
 					<div class="more">
