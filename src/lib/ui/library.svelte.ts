@@ -94,8 +94,8 @@ class Library {
 			if (i + SLICE < list.length) await breathe();
 		}
 		this.indexed = this.sources.size;
-		// the first question puts the words in order: better now than at the first key
-		if (list.length > SLICE) for (const letter of 'sla') setTimeout(() => this.index.find(letter, { limit: 1 }), 0);
+		const steps = this.index.settle();
+		while (!steps.next().done) await breathe();
 	}
 
 	private async apply(change: SourceChange, written?: Source[]): Promise<void> {

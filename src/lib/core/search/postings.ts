@@ -2,6 +2,7 @@
  * The index: for every word the records it stands in, with the fields as bits. Our own, as the packages at hand took
  * half a second for one letter over fifty thousand records; here a letter takes a few milliseconds.
  */
+import { NONE, placeOf, pushTo, WordTable } from './word-table';
 
 /** A bit for each field, and what a find there is worth. */
 export const FIELD_BITS = { author: 1, year: 2, title: 4, place: 8, kind: 16, key: 32, tags: 64, note: 128 } as const;
@@ -12,17 +13,15 @@ const BEST = new Float32Array(256);
 for (let mask = 1; mask < 256; mask++)
 	for (let bit = 1; bit < 256; bit <<= 1) if (mask & bit) BEST[mask] = Math.max(BEST[mask], WORTH[bit]);
 
-/**
- * Where a word stands: slots, each once, above the eight bits of the fields it stands in there. Most words stand in one
- * place, and that is a number alone: the browser walks through every object there is whenever it tidies its memory.
- */
-type Posting = number | number[];
-
-const placesOf = (p: Posting): number[] => (typeof p === 'number' ? [p] : p);
-const countOf = (p: Posting): number => (typeof p === 'number' ? 1 : p.length);
-
 /** Words with their fields, of one record. */
 export type Words = Map<string, number>;
+
+/** Where a word was found, and how near it is to the wanted one. */
+interface Found {
+	places: ArrayLike<number>;
+	more: ArrayLike<number>;
+	near: number;
+}
 
 export interface Wanted {
 	text: string;
@@ -31,12 +30,16 @@ export interface Wanted {
 }
 
 export class Postings {
-	private readonly byWord = new Map<string, Posting>();
-	/** All words in order, for prefixes; null when words have come since. */
-	private ordered: string[] | null = null;
-	private fresh: string[] = [];
+	private ordered = WordTable.empty;
+	/** Further places of words that stand in order, by the word's number. */
+	private readonly late = new Map<number, number[]>();
+	/** Words that have come since the others were put in order. */
+	private readonly fresh = new Map<string, number[]>();
 	private readonly alive: boolean[] = [];
 	private living = 0;
+
+	/** @param loose so many words that have come since are looked through one by one; more are put in order */
+	constructor(private readonly loose = 2000) {}
 
 	get size(): number {
 		return this.living;
@@ -52,13 +55,10 @@ export class Postings {
 		this.alive.push(true);
 		this.living++;
 		for (const [word, mask] of list) {
-			const place = (slot << 8) | mask;
-			const p = this.byWord.get(word);
-			if (p === undefined) {
-				this.byWord.set(word, place);
-				this.fresh.push(word);
-			} else if (typeof p === 'number') this.byWord.set(word, [p, place]);
-			else p.push(place);
+			const at = this.ordered.find(word);
+			const place = placeOf(slot, mask);
+			if (at < 0) pushTo(this.fresh, word, place);
+			else pushTo(this.late, at, place);
 		}
 		return slot;
 	}
@@ -69,38 +69,57 @@ export class Postings {
 		this.living--;
 	}
 
-	private words(): string[] {
-		if (!this.ordered || this.fresh.length > 2000) this.ordered = [...this.byWord.keys()].sort();
-		else
-			for (const w of this.fresh) {
-				const at = lower(this.ordered, w);
-				if (this.ordered[at] !== w) this.ordered.splice(at, 0, w);
+	/** Puts the words in order where many have come, a little at a time; what comes in between ends it. */
+	*settle(): Generator<void> {
+		if (this.fresh.size + this.late.size <= this.loose) return;
+		const slots = this.alive.length;
+		const making = this.ordered.with(this.fresh, this.late);
+		for (let step = making.next(); ; step = making.next()) {
+			if (this.alive.length !== slots) return;
+			if (step.done) {
+				this.ordered = step.value;
+				break;
 			}
-		this.fresh = [];
-		return this.ordered;
+			yield;
+		}
+		this.fresh.clear();
+		this.late.clear();
 	}
 
 	/** Words that a wanted one may mean, and how near they are (1 the very word). */
-	private *near(want: Wanted): Generator<[Posting, number]> {
-		const exact = this.byWord.get(want.text);
-		if (exact !== undefined) yield [exact, 1];
-		if (want.whole) return;
-		const all = this.words();
+	private *near(want: Wanted): Generator<Found> {
+		const { ordered, late, fresh } = this;
 		const { text } = want;
-		let found = exact === undefined ? 0 : countOf(exact);
-		for (let i = lower(all, text); i < all.length && all[i].startsWith(text); i++) {
-			if (all[i] === text) continue;
-			const p = this.byWord.get(all[i])!;
-			found += countOf(p);
-			yield [p, 0.45 + (0.4 * text.length) / all[i].length];
+		const at = (i: number, near: number): Found => ({ places: ordered.places(i), more: late.get(i) ?? NONE, near });
+		const loose = (places: number[], near: number): Found => ({ places, more: NONE, near });
+		const here = ordered.find(text);
+		let found = here >= 0 || fresh.has(text);
+		if (here >= 0) yield at(here, 1);
+		else if (found) yield loose(fresh.get(text)!, 1);
+		if (want.whole) return;
+		const part = (length: number): number => 0.45 + (0.4 * text.length) / length;
+		for (let i = ordered.lower(text); i < ordered.size && ordered.begins(i, text); i++) {
+			if (i === here) continue;
+			found = true;
+			yield at(i, part(ordered.length(i)));
+		}
+		for (const [word, places] of fresh) {
+			if (word === text || !word.startsWith(text)) continue;
+			found = true;
+			yield loose(places, part(word.length));
 		}
 		// a typing error is thought of only where the word leads nowhere, and never in a number
 		if (found || text.length < 4 || /\d/.test(text)) return;
 		const most = text.length > 6 ? 2 : 1;
-		for (const w of all) {
-			if (w.length < text.length - most) continue;
-			const d = distance(text, w, most);
-			if (d <= most) yield [this.byWord.get(w)!, 0.4 - 0.1 * d];
+		for (let i = 0; i < ordered.size; i++) {
+			if (ordered.length(i) < text.length - most || !alike(text, ordered.text, ordered.start(i))) continue;
+			const d = distance(text, ordered.word(i), most);
+			if (d <= most) yield at(i, 0.4 - 0.1 * d);
+		}
+		for (const [word, places] of fresh) {
+			if (word.length < text.length - most) continue;
+			const d = distance(text, word, most);
+			if (d <= most) yield loose(places, 0.4 - 0.1 * d);
 		}
 	}
 
@@ -118,17 +137,20 @@ export class Postings {
 		let hits: number[] = [];
 		wanted.forEach((want, q) => {
 			const touched: number[] = [];
-			for (const [p, near] of this.near(want)) {
-				const places = placesOf(p);
-				const rare = near * Math.log(1 + n / places.length);
-				for (const place of places) {
-					const mask = place & 255 & want.fields;
-					const slot = place >> 8;
+			const enter = (places: ArrayLike<number>, rare: number): void => {
+				for (let i = 0; i < places.length; i++) {
+					const mask = places[i] & 255 & want.fields;
+					const slot = places[i] >> 8;
 					if (!mask || (q > 0 && total[slot] === 0)) continue;
 					const v = BEST[mask] * rare;
 					if (best[slot] === 0) touched.push(slot);
 					if (v > best[slot]) best[slot] = v;
 				}
+			};
+			for (const { places, more, near } of this.near(want)) {
+				const rare = near * Math.log(1 + n / (places.length + more.length));
+				enter(places, rare);
+				enter(more, rare);
 			}
 			if (q > 0) for (const s of hits) if (best[s] === 0) total[s] = 0;
 			for (const s of touched) {
@@ -144,17 +166,11 @@ export class Postings {
 	}
 }
 
-/** First place in a sorted list that is not before a word. */
-function lower(list: string[], word: string): number {
-	let lo = 0;
-	let hi = list.length;
-	while (lo < hi) {
-		const mid = (lo + hi) >> 1;
-		if (list[mid] < word) lo = mid + 1;
-		else hi = mid;
-	}
-	return lo;
-}
+/** Two words in a hundred share both of their first letters by chance: without either, it is another word. */
+const alike = (typed: string, text: string, at: number): boolean => {
+	const [a, b] = [text.charCodeAt(at), text.charCodeAt(at + 1)];
+	return typed.charCodeAt(0) === a || typed.charCodeAt(1) === b || typed.charCodeAt(0) === b;
+};
 
 const row = new Uint8Array(64);
 
@@ -164,8 +180,7 @@ const row = new Uint8Array(64);
  */
 export function distance(typed: string, word: string, most: number): number {
 	const n = Math.min(typed.length, 60);
-	// two words in a hundred share both of their first letters by chance: without either, it is another word
-	if (typed[0] !== word[0] && typed[1] !== word[1] && typed[0] !== word[1]) return most + 1;
+	if (!alike(typed, word, 0)) return most + 1;
 	const m = Math.min(word.length, n + most);
 	let before: Uint8Array | null = null;
 	for (let j = 0; j <= n; j++) row[j] = j;
