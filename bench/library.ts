@@ -1,7 +1,7 @@
 /** The library's figures: bringing in, telling duplicates, tidying, finding. Times of this machine; nothing is asserted. */
 import { writeBibtex } from '../src/lib/core/exchange';
 import { createIndex } from '../src/lib/core/search';
-import { findDuplicates, knownWords, tidy, type Source } from '../src/lib/core/source';
+import { findDuplicates, tidy, tidyContext, type Source } from '../src/lib/core/source';
 import type { Item } from '../src/lib/core/csl';
 import { readImport } from '../src/lib/workers/read-import';
 import { makeItems, random } from './corpus';
@@ -88,11 +88,8 @@ export async function runLibraryBench({
 		`  duplicates among ${TWICE.toLocaleString('en')}: ${(seek / 1000).toFixed(2)} s, ${groups.length} groups (${TWICE / 100} were put in)`
 	);
 	const [, neat] = await timed(() => {
-		const ctx = {
-			titles: 'sentence' as const,
-			...knownWords(many.map((m) => m.item)),
-			today: [2026, 11, 25] as [number, number, number]
-		};
+		const items = many.map((m) => m.item);
+		const ctx = tidyContext('sentence', items, new Date(2026, 10, 25));
 		return many.reduce((n, m) => n + tidy(m.item, ctx).length, 0);
 	});
 	log(`  tidying ${TWICE.toLocaleString('en')}: ${(neat / 1000).toFixed(2)} s`);

@@ -16,6 +16,7 @@ export function factsOf(draft: Draft): Facts {
 		further: draft.settings.further,
 		authors: [],
 		apart: NONE,
+		tidy: null,
 		said: (id) => draft.output(id)?.text,
 		source: (id) => draft.source(id),
 		resolve: draft.resolve

@@ -1,12 +1,7 @@
 /** The library's worker: reading files, telling duplicates, tidying; all that would hold the page up. */
 import * as Comlink from 'comlink';
-import { findDuplicates, knownWords, tidy, type Finding, type Group } from '$lib/core/source';
+import { findDuplicates, tidy, tidyContext, type Finding, type Group } from '$lib/core/source';
 import { readImport, type ImportFile, type ImportReport, type ImportRow, type Lite } from './read-import';
-
-const today = (): [number, number, number] => {
-	const d = new Date();
-	return [d.getFullYear(), d.getMonth() + 1, d.getDate()];
-};
 
 /** What is in the library, as far as it was told. */
 const here: Lite[] = [];
@@ -32,7 +27,11 @@ const face = {
 
 	/** Findings of every source that has any. */
 	tidyAll(titles: 'sentence' | 'headline' | 'as-is'): { id: string; findings: Finding[] }[] {
-		const ctx = { titles, ...knownWords(here.map((l) => l.item)), today: today() };
+		const ctx = tidyContext(
+			titles,
+			here.map((l) => l.item),
+			new Date()
+		);
 		return here.map((l) => ({ id: l.id, findings: tidy(l.item, ctx, l.ignored) })).filter((x) => x.findings.length);
 	}
 };

@@ -178,6 +178,8 @@ export interface QuotationInfo {
 	/** Words of the excerpt; null where it was typed. */
 	basis: string | null;
 	sourceId: string;
+	/** All sources that it may be from: those of its citation, where it was typed. */
+	cited: string[];
 	/** The citation that backs it; '' for none. */
 	citation: string;
 	located: boolean;
@@ -218,7 +220,17 @@ export function readQuotations(doc: Node): QuotationInfo[] {
 				let q = byMark.get(key);
 				if (!q) {
 					const { id, text, sourceId } = mark.attrs as { id: string; text: string; sourceId: string };
-					q = { id, from: at, to: at, text: '', basis: text, sourceId, citation: '', located: false };
+					q = {
+						id,
+						from: at,
+						to: at,
+						text: '',
+						basis: text,
+						sourceId,
+						cited: [sourceId],
+						citation: '',
+						located: false
+					};
 					byMark.set(key, q);
 					out.push(q);
 				}
@@ -240,6 +252,7 @@ export function readQuotations(doc: Node): QuotationInfo[] {
 						text: typed[1],
 						basis: null,
 						sourceId: cites[0]?.sourceId ?? '',
+						cited: cites.map((c) => c.sourceId),
 						citation: n.attrs.id,
 						located: cites.some((c) => c.locator !== null)
 					});

@@ -6,7 +6,7 @@ import { missing } from './missing';
 import { noteRefs } from './note-refs';
 import { ownWork } from './own-work';
 import { departing, withoutPlace } from './quotations';
-import { incomplete, twice } from './sources';
+import { incomplete, twice, untidy } from './sources';
 import type { Checker, CheckName, Facts, Finding, Weight } from './types';
 
 export { quickCheck } from './quick';
@@ -34,6 +34,7 @@ export const CHECKS: readonly Check[] = [
 	{ name: 'departs', title: 'Quotations that depart from their excerpt', weight: 'look', run: departing },
 	{ name: 'no-place', title: 'Quotations without a place', weight: 'look', run: withoutPlace },
 	{ name: 'incomplete', title: 'Sources that lack something', weight: 'look', run: incomplete },
+	{ name: 'untidy', title: 'Sources to tidy before they are printed', weight: 'look', run: untidy },
 	{ name: 'twice', title: 'Perhaps one source twice', weight: 'look', run: twice },
 	{ name: 'kept-out', title: 'Cited and, by the rules, not listed', weight: 'know', run: keptOut },
 	{ name: 'uncited', title: 'Listed and not cited', weight: 'know', run: uncited },

@@ -6,7 +6,7 @@ import { Transform } from 'prosemirror-transform';
 import { demoDoc, demoItems } from '../../../../scripts/demo-data';
 import { cleanSettings, docFromText, readCitations, readQuotations, schema, type DocCite } from '../manuscript';
 import type { Item } from '../csl';
-import type { Source } from '../source';
+import { findingKey, tidy, type Source } from '../source';
 import { CHECKS, citedPlaces, proofread, quickCheck, readLedger, type CheckName, type Facts } from './index';
 
 const source = (id: string, item: Partial<Item> = {}): Source => ({
@@ -46,6 +46,7 @@ function facts(text: string, sources: Source[], more: Partial<Facts> = {}): Fact
 		further: [],
 		authors: [],
 		apart: new Set(),
+		tidy: { titles: 'sentence', names: new Set(), acronyms: new Set(), today: [2026, 11, 26] },
 		said: (id) => `text of ${id}`,
 		source: (id) => library.get(id),
 		resolve: (id) => id,
@@ -59,6 +60,22 @@ test('a text without faults has no findings', () => {
 	const f = facts(`# T\n\n## One\n\nLamps were lit {{a | p 3}} and paid for {{b}}.${LIST}`, [source('a'), source('b')]);
 	assert.deepEqual(proofread(f), []);
 	assert.deepEqual(quickCheck(f), []);
+});
+
+test('what tidying says of cited sources is said, what the person ignores is not', () => {
+	const slips = { DOI: 'https://doi.org/10.5555/quay.1', title: 'The lamps of the quay.' };
+	const text = `# T\n\nLamps {{a}} and {{b}}.${LIST}`;
+	const sources = [source('a', slips), source('b'), source('never cited', slips)];
+	const [finding, ...others] = found(facts(text, sources), 'untidy');
+	assert.deepEqual(others, []);
+	assert.equal(finding.sourceId, 'a');
+	assert.match(finding.what, /^Author of a 2004: .*; /);
+	assert.ok(finding.pos > 0);
+	const ignored = tidy(sources[0].item, facts(text, []).tidy!).map(findingKey);
+	assert.equal(ignored.length, 2);
+	assert.match(found(facts(text, [{ ...sources[0], ignored: [ignored[0]] }]), 'untidy')[0].what, /: [^;]+$/);
+	assert.deepEqual(found(facts(text, [{ ...sources[0], ignored }]), 'untidy'), []);
+	assert.deepEqual(found(facts(text, sources, { tidy: null }), 'untidy'), []);
 });
 
 test('gaps, cited sources that are not there, references to no note: each with its place', () => {
@@ -157,6 +174,11 @@ test('quotations: without a place where the style wants one, and in words that d
 	assert.equal(found(facts(text, [source('a')], { style: { format: 'numeric' } }), 'no-place').length, 0);
 	assert.equal(found(facts(text.replace('{{a}}', '{{a | p 3}}'), [source('a')]), 'no-place').length, 0);
 	assert.equal(found(facts(text, [source('a', { type: 'webpage', URL: 'x' })]), 'no-place').length, 0);
+	// of a group any source may be the one that is quoted
+	const page = source('w', { type: 'webpage', URL: 'x' });
+	const [group] = found(facts(text.replace('{{a}}', '{{w; a}}'), [page, source('a')]), 'no-place');
+	assert.equal(group.sourceId, 'a');
+	assert.deepEqual(found(facts(text.replace('{{a}}', '{{w; a | p 3}}'), [page, source('a')]), 'no-place'), []);
 	const mark = schema.marks.quoted.create({
 		id: 'q',
 		sourceId: 'a',

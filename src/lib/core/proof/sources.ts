@@ -1,5 +1,5 @@
-/** Sources of the text that lack something, or that seem to be one and the same. */
-import { findDuplicates, labelOf, missingFields } from '../source';
+/** Sources of the text that lack something, that would be printed with slips, or that seem to be one and the same. */
+import { findDuplicates, labelOf, missingFields, tidy } from '../source';
 import { nameOfSource } from './names';
 import { firstPlaces } from './places';
 import type { Checker, Facts } from './types';
@@ -19,6 +19,19 @@ export const incomplete: Checker = (f) =>
 		const words = lacks.map((any) => any.map((x) => labelOf(s.item.type, x).toLowerCase()).join(' or ')).join(', ');
 		return [{ check: 'incomplete', pos, sourceId: id, what: `${nameOfSource(s)} has no ${words}` }];
 	});
+
+/** What tidying says of a source that is cited or listed: it would be seen in print. What it lacks is said already. */
+export const untidy: Checker = (f) => {
+	const ctx = f.tidy;
+	if (!ctx) return [];
+	return [...spokenOf(f)].flatMap(([id, pos]) => {
+		const s = f.source(id);
+		const said = s ? tidy(s.item, ctx, s.ignored).filter((x) => x.rule !== 'missing') : [];
+		if (!s || !said.length) return [];
+		const words = said.map((x) => x.message.replace(/\.$/, '')).join('; ');
+		return [{ check: 'untidy', pos, sourceId: id, what: `${nameOfSource(s)}: ${words}` }];
+	});
+};
 
 export const twice: Checker = (f) => {
 	const places = spokenOf(f);

@@ -2,7 +2,7 @@
 import type { Node } from 'prosemirror-model';
 import type { Omitted, StyleInfo } from '../citing';
 import type { EntryHands, QuotationInfo, Reading } from '../manuscript';
-import type { Source } from '../source';
+import type { Source, TidyContext } from '../source';
 
 export type CheckName =
 	| 'gap'
@@ -13,6 +13,7 @@ export type CheckName =
 	| 'departs'
 	| 'no-place'
 	| 'incomplete'
+	| 'untidy'
 	| 'twice'
 	| 'kept-out'
 	| 'uncited'
@@ -45,6 +46,8 @@ export interface Facts {
 	further: { id: string; why: string }[];
 	/** Pairs of sources that the person said are two (see pairKey). */
 	apart: ReadonlySet<string>;
+	/** What tidying goes by; null where sources are not looked through. */
+	tidy: TidyContext | null;
 	/** Who wrote it, as they are to be printed. */
 	authors: string[];
 	/** The text of a citation as the style has it; undefined before it is formatted. */

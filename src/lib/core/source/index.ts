@@ -20,10 +20,10 @@ export {
 export {
 	applyChange,
 	findingKey,
-	knownWords,
 	missingFields,
 	RULE_NAMES,
 	tidy,
+	tidyContext,
 	toSentence,
 	type Change,
 	type Finding,

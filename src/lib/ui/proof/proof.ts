@@ -1,11 +1,15 @@
 /** What proof shows of a stored manuscript. */
 import { CHECKS, proofread, readLedger, type Check, type Facts, type Finding, type Ledger } from '$lib/core/proof';
 import { readOutline, readQuotations, sectionAt } from '$lib/core/manuscript';
+import { tidyContext } from '$lib/core/source';
 import type { EvidenceStrip } from '$lib/data/db';
 import { getSetting } from '$lib/data/settings';
 import { describe } from '$lib/data/strip';
 import { formatStored } from '../formatted';
 import { library } from '../library.svelte';
+
+/** So many sources tell which words keep their capitals in titles. */
+const WORDS_FROM = 5000;
 
 export interface Proof {
 	title: string;
@@ -28,6 +32,7 @@ export async function readProof(id: string): Promise<Proof | null> {
 	if (!f) return null;
 	const { doc, reading, result, manuscript } = f;
 	const texts = new Map(result.changed.map((c) => [c.id, c.text]));
+	const some = [...library.sources.values()].slice(0, WORDS_FROM).map((s) => s.item);
 	const facts: Facts = {
 		doc,
 		reading,
@@ -39,6 +44,7 @@ export async function readProof(id: string): Promise<Proof | null> {
 		further: f.further,
 		authors: manuscript.authors,
 		apart: new Set(await getSetting('apart')),
+		tidy: tidyContext(await getSetting('titles'), some, new Date()),
 		said: (x) => texts.get(x),
 		source: (x) => library.sources.get(x),
 		resolve: library.resolve

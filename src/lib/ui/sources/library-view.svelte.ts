@@ -6,7 +6,7 @@ import { DEFAULTS, getSetting, putSetting, type Settings } from '$lib/data/setti
 import { allUses, resolved, type Use } from '$lib/data/uses';
 import {
 	kindOf,
-	knownWords,
+	tidyContext,
 	missingFields,
 	type Finding,
 	type Group,
@@ -194,13 +194,15 @@ export class LibraryView {
 		}
 	}
 
-	private words: { size: number; known: ReturnType<typeof knownWords> } | null = null;
+	private tidying: { size: number; context: TidyContext } | null = null;
 	/** What tidying one source has to know of the others. */
 	context(): TidyContext {
-		if (!this.words || Math.abs(this.words.size - this.all.length) > 20)
-			this.words = { size: this.all.length, known: knownWords(this.all.slice(0, AT_ONCE).map((s) => s.item)) };
-		const d = new Date();
-		return { titles: this.titles, ...this.words.known, today: [d.getFullYear(), d.getMonth() + 1, d.getDate()] };
+		const size = this.all.length;
+		if (!this.tidying || Math.abs(this.tidying.size - size) > 20) {
+			const some = this.all.slice(0, AT_ONCE).map((s) => s.item);
+			this.tidying = { size, context: tidyContext(this.titles, some, new Date()) };
+		}
+		return { ...this.tidying.context, titles: this.titles };
 	}
 
 	async setTitles(titles: Settings['titles']): Promise<void> {

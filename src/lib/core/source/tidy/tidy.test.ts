@@ -8,16 +8,15 @@ import {
 	applyChange,
 	findingKey,
 	isSearchAddress,
-	knownWords,
 	RULE_NAMES,
 	tidy,
+	tidyContext,
 	toHeadline,
-	toSentence,
-	type TidyContext
+	toSentence
 } from './index';
 
-const known = knownWords(demoLibrary.map((s) => s.item));
-const ctx: TidyContext = { titles: 'sentence', ...known, today: [2026, 11, 25] };
+const items = demoLibrary.map((s) => s.item);
+const ctx = tidyContext('sentence', items, new Date(2026, 10, 25));
 const of = (item: Partial<Item>, rule: string, c = ctx) =>
 	tidy({ id: 'x', type: 'book', ...item } as Item, c).filter((f) => f.rule === rule);
 
