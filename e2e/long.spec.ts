@@ -107,3 +107,56 @@ test('only what is near is in the page; it is found, written in, cited in, undon
 	expect(kept).toContain('here is new');
 	done();
 });
+
+test('notes scrolled past are words alone; where the page rests they can be written in', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	const key = demoLibrary[0].key;
+	const blocks = Array.from({ length: PARAGRAPHS }, (_, i) => ({
+		type: 'paragraph',
+		content: [
+			text(`Paragraph ${i}: the lamps of the lower quay burned all winter and nobody could say who paid. `.repeat(3)),
+			{
+				type: 'note',
+				attrs: { id: `n${i}`, kind: 'footnote' },
+				content: [
+					{ type: 'paragraph', content: [text(`Note ${i} of the writer, with `), citation(`c${i}`, key), text('.')] }
+				]
+			}
+		]
+	}));
+	await putRecords(page, 'manuscripts', [plainManuscript('noted', 'Many notes', blocks)]);
+	await page.goto('/draft/noted');
+	const notes = page.getByRole('complementary', { name: 'Citations beside the text' }).getByRole('group');
+	await expect(notes.getByRole('textbox').first()).toBeVisible();
+	await expect(page.locator('.pending')).toHaveCount(0);
+	const past = await page.locator('.surface').evaluate(async (surface) => {
+		const seen: string[] = [];
+		for (let i = 0; i < 40; i++) {
+			surface.scrollBy(0, 300);
+			await new Promise((r) => requestAnimationFrame(r));
+			for (const el of document.querySelectorAll('.margin [role=group] p.words')) seen.push(el.textContent ?? '');
+		}
+		return seen;
+	});
+	expect(past.length).toBeGreaterThan(0);
+	for (const words of past) expect(words).toMatch(/^Note \d+ of the writer, with \(.+\)\.$/);
+	await expect(page.locator('.margin p.words')).toHaveCount(0);
+	expect(await notes.getByRole('textbox').count()).toBe(await notes.count());
+
+	// one that is in sight is written in
+	const inSight = await notes.getByRole('textbox').evaluateAll((all) =>
+		all.findIndex((el) => {
+			const { top, bottom } = el.getBoundingClientRect();
+			return top > 200 && bottom < 600;
+		})
+	);
+	expect(inSight).toBeGreaterThanOrEqual(0);
+	const note = notes.getByRole('textbox').nth(inSight);
+	await note.click();
+	await page.keyboard.press('End');
+	await page.keyboard.type(' Seen');
+	await expect(note).toContainText('Seen');
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+	done();
+});

@@ -1,7 +1,7 @@
 /** Proof: checks that lead to their places, and the ledger (needs N47, N40). */
 import { expect, test } from '@playwright/test';
 import { caretAfter, expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
-import { plainSource, putRecords } from './records';
+import { citation, plainManuscript, plainSource, putRecords, text } from './records';
 
 test('a gap, a letter that is cited and not listed, a quotation without a place: found, explained, gone to', async ({
 	page
@@ -77,7 +77,7 @@ test('the chapter: sections with their counts, years as a chart, a source opened
 		'2012'
 	]);
 	await expect(page.getByRole('img', { name: /^Cited sources by year: 1860s: 4/ })).toBeVisible();
-	await expect(page.getByRole('img', { name: /citations in .* sections, 1 to check/ })).toBeVisible();
+	await expect(page.getByRole('img', { name: /citations in .* sections, 4 to check/ })).toBeVisible();
 	await page.emulateMedia({ colorScheme: 'dark' });
 	await expectAccessible(page);
 	await page.setViewportSize({ width: 900, height: 800 });
@@ -91,5 +91,29 @@ test('the chapter: sections with their counts, years as a chart, a source opened
 	await page.goto('/draft/nowhere/proof');
 	await expect(page.getByRole('heading', { name: /There is no manuscript at this address/ })).toBeVisible();
 	await expectAccessible(page);
+	done();
+});
+
+test('the desk says as much as the draft: a cited source that is not there, and then is', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	const blocks = [{ type: 'paragraph', content: [text('Lamps were lit '), citation('c', 'ledger'), text('.')] }];
+	await putRecords(page, 'manuscripts', [plainManuscript('lit', 'Lit lamps', blocks)]);
+	await page.goto('/draft/lit');
+	const change = async () => {
+		await caretAfter(page, 'Lamps were');
+		await page.keyboard.type(' all');
+		await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+		await page.getByRole('link', { name: 'Back to the desk' }).click();
+	};
+	await expect(page.getByRole('button', { name: '1 to check', exact: true })).toBeVisible();
+	await change();
+	const paper = page.getByRole('listitem').filter({ hasText: 'Lit lamps' });
+	await expect(paper.getByRole('link', { name: '1 to check' })).toBeVisible();
+	await putRecords(page, 'sources', [plainSource('ledger', { type: 'book', title: 'Ledger of the quay' })]);
+	await page.goto('/draft/lit');
+	await expect(page.getByRole('link', { name: 'Proof' })).toBeVisible();
+	await change();
+	await expect(paper.getByRole('link', { name: 'Proof' })).toBeVisible();
 	done();
 });

@@ -15,9 +15,9 @@ import {
 } from './manuscripts';
 import { beginEmpty, seedOnce, type DemoTexts } from './seed';
 import { addSources, journalOf, KeyTaken, removeSources, saveSource } from './sources';
-import { openStrip, storeStrip } from './strip';
+import { describe, openStrip, storeStrip } from './strip';
 import { allUses } from './uses';
-import { readDoc } from '../core/manuscript';
+import { docFromText, readDoc } from '../core/manuscript';
 import { root } from '../../../scripts/catalogue';
 
 let serial = 0;
@@ -134,6 +134,28 @@ test('of many states the oldest go', async () => {
 	const kept = (await versionsOf(m.id, base)).map((v) => v.doc.content);
 	assert.equal(kept.length, 40);
 	assert.deepEqual([kept[0], kept.at(-1)], ['41', '2']);
+});
+
+test('the desk shows gaps where nobody has looked, and what was found where somebody has', () => {
+	const doc = docFromText('# T\n\n## One\n\nLamps {{a; b | p 2}} and oil {{? its price}}.\n\n## Two\n\nWicks {{a}}.');
+	const { strip, words } = describe(doc, 'in-text');
+	assert.equal(words, 7);
+	assert.deepEqual(
+		strip.sections.map((s) => s.title),
+		['One', 'Two']
+	);
+	assert.deepEqual(
+		strip.ticks.map((t) => t.size),
+		[2, 1]
+	);
+	assert.deepEqual(
+		strip.checks.map((c) => c.what),
+		['Source needed: its price']
+	);
+	assert.equal(doc.nodeAt(strip.checks[0].pos)?.type.name, 'gap');
+	const found = describe(doc, 'in-text', [{ pos: -1, what: 'An entry said by hand' }]).strip.checks;
+	assert.deepEqual(found, [{ pos: -1, at: 0, what: 'An entry said by hand' }]);
+	assert.deepEqual(openStrip(storeStrip(strip)), strip);
 });
 
 test('uses are found across manuscripts with the words before them', async () => {

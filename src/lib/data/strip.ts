@@ -8,10 +8,13 @@ export interface Described {
 	words: number;
 }
 
-export function describe(doc: Node, form: CitingForm): Described {
+/** @param found what there is to check, where somebody has looked; gaps otherwise */
+export function describe(doc: Node, form: CitingForm, found?: { pos: number; what: string }[]): Described {
 	const size = Math.max(1, doc.content.size);
 	const reading = readCitations(doc, form);
-	const at = (pos: number) => Math.round((pos / size) * 10000) / 10000;
+	const at = (pos: number) => Math.round((Math.max(0, pos) / size) * 10000) / 10000;
+	const gap = (hint: string) => (hint ? `Source needed: ${hint}` : 'Source needed');
+	const checks = found ?? reading.gaps.map((g) => ({ pos: g.pos, what: gap(g.hint) }));
 	return {
 		words: countDoc(doc).text,
 		strip: {
@@ -23,11 +26,7 @@ export function describe(doc: Node, form: CitingForm): Described {
 				size: c.cites.length,
 				pos: c.notePos >= 0 ? c.notePos : c.pos
 			})),
-			checks: reading.gaps.map((g) => ({
-				at: at(g.pos),
-				pos: g.pos,
-				what: g.hint ? `Source needed: ${g.hint}` : 'Source needed'
-			}))
+			checks: checks.map(({ pos, what }) => ({ at: at(pos), pos, what }))
 		}
 	};
 }

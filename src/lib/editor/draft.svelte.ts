@@ -57,6 +57,7 @@ import { Keeping } from './keeping.svelte';
 import { NoteEditors } from './note-editors';
 import { fillGap, insertGap, openCite, openIfCitation, type CiteTarget } from './opening';
 import { keepDrawn } from './keep-drawn';
+import { checksOf } from './facts';
 import { AtRest } from './at-rest';
 import { blocksNear, listPosition } from './positions';
 import { shownList, type ShownList } from './shown-list';
@@ -487,7 +488,8 @@ export class Draft implements Desk {
 	// --- keeping ----------------------------------------------------------------------------------------------------
 
 	private describe(): Described | null {
-		return this.view && describe(this.view.state.doc, this.docStyle.form);
+		const found = this.formatting.done ? checksOf(this) : undefined;
+		return this.view && describe(this.view.state.doc, this.docStyle.form, found);
 	}
 	/** Writes everything down; what the desk shows may be a key older than the text. */
 	private async write(): Promise<void> {

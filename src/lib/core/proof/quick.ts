@@ -10,6 +10,6 @@ import type { Facts, Finding } from './types';
 
 export { handEdits, type HandEdit } from './hand';
 export { quoteRemarks, type QuoteRemark } from './quotations';
-export type { Facts } from './types';
+export type { Facts, Finding } from './types';
 
 export const quickCheck = (f: Facts): Finding[] => [gaps, missing, noteRefs, handChanged].flatMap((check) => check(f));

@@ -1,4 +1,5 @@
 /** Sources of the text that lack something, that would be printed with slips, or that seem to be one and the same. */
+import { firstWords } from '../manuscript';
 import { findDuplicates, labelOf, missingFields, tidy } from '../source';
 import { nameOfSource } from './names';
 import { firstPlaces } from './places';
@@ -27,11 +28,17 @@ export const untidy: Checker = (f) => {
 	return [...spokenOf(f)].flatMap(([id, pos]) => {
 		const s = f.source(id);
 		const said = s ? tidy(s.item, ctx, s.ignored).filter((x) => x.rule !== 'missing') : [];
-		if (!s || !said.length) return [];
-		const words = said.map((x) => x.message.replace(/\.$/, '')).join('; ');
-		return [{ check: 'untidy', pos, sourceId: id, what: `${nameOfSource(s)}: ${words}` }];
+		return said.map(({ field, present, message }) => {
+			const where = field ? `, ${begunLow(labelOf(s!.item.type, field))}` : '';
+			const now = present ? ` “${firstWords(present, 40)}”` : '';
+			return { check: 'untidy', pos, sourceId: id, what: `${nameOfSource(s)}${where}${now}: ${begunLow(message)}` };
+		});
 	});
 };
+
+/** A message within a sentence; abbreviations keep their capitals. */
+const begunLow = (message: string): string =>
+	message.replace(/^\p{Lu}(?=\p{Ll}|\s)/u, (c) => c.toLowerCase()).replace(/\.$/, '');
 
 export const twice: Checker = (f) => {
 	const places = spokenOf(f);

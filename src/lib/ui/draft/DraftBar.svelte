@@ -4,8 +4,8 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { isAdjusted } from '$lib/core/citing';
 	import { handText } from '$lib/core/manuscript';
-	import { factsOf } from '$lib/editor/facts';
-	import { handEdits, quickCheck } from '$lib/core/proof/quick';
+	import { checksOf, factsOf } from '$lib/editor/facts';
+	import { handEdits } from '$lib/core/proof/quick';
 	import { anyListAdjusted } from '$lib/editor/lists';
 	import Btn from '../parts/Btn.svelte';
 	import Mark from '../parts/Mark.svelte';
@@ -24,8 +24,7 @@
 	});
 	const checks = $derived.by(() => {
 		void [draft.revision, draft.shown];
-		// before sources are there all would be missing
-		return draft.formatting.done ? quickCheck(factsOf(draft)) : [];
+		return checksOf(draft);
 	});
 	let checksOpen = $state(false);
 	let listOpen = $state(false);
