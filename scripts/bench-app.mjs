@@ -39,19 +39,28 @@ export const searchTimes = (page, queries) =>
 
 /**
  * Does something while the browser writes down what its main thread works on.
- * @returns what it gave back, and of every task of the page's main thread the milliseconds by the clock and those that
- * the processor gave to it: the rest the machine was busy with other threads, as when memory is tidied beside
+ * @returns what it gave back, and every task of the page's main thread: milliseconds by the clock; those that the
+ * processor gave to it, for the rest the machine was busy with others; and those in which the browser tidied its memory
  */
 export async function watched(browser, page, act) {
-	await browser.startTracing(page, { categories: ['disabled-by-default-devtools.timeline'] });
+	await browser.startTracing(page, { categories: ['disabled-by-default-devtools.timeline', 'devtools.timeline'] });
 	const result = await act();
 	const { traceEvents } = JSON.parse((await browser.stopTracing()).toString());
 	const threads = new Set();
 	for (const e of traceEvents)
 		if (e.name === 'thread_name' && e.args.name === 'CrRendererMain') threads.add(`${e.pid}/${e.tid}`);
-	const tasks = traceEvents
-		.filter((e) => e.name === 'RunTask' && e.ph === 'X' && threads.has(`${e.pid}/${e.tid}`))
-		.map((e) => ({ clock: e.dur / 1000, processor: (e.tdur ?? e.dur) / 1000 }));
+	const all = traceEvents.filter((e) => e.ph === 'X' && threads.has(`${e.pid}/${e.tid}`));
+	const tidying = all.filter((e) => e.name === 'MajorGC' || e.name === 'MinorGC');
+	const tasks = all
+		.filter((e) => e.name === 'RunTask')
+		.map((e) => {
+			const within = tidying.filter((g) => g.pid === e.pid && g.ts >= e.ts && g.ts + g.dur <= e.ts + e.dur);
+			return {
+				clock: e.dur / 1000,
+				processor: (e.tdur ?? e.dur) / 1000,
+				tidying: within.reduce((n, g) => n + g.dur, 0) / 1000
+			};
+		});
 	return { result, tasks };
 }
 

@@ -99,121 +99,144 @@ async function open(page, base, id) {
 	return { editable, formatted: Date.now() - begun };
 }
 
+/** Puts the caret into a paragraph in the middle of the text. */
+const toTheMiddle = (page) =>
+	page.evaluate(async () => {
+		const surface = document.querySelector('.surface');
+		surface.scrollTop = surface.scrollHeight / 2;
+		await new Promise((r) => setTimeout(r, 500));
+		const inSight = [...document.querySelectorAll('.sheet-text > :is(p, div)')].filter((el) => {
+			const box = el.getBoundingClientRect();
+			return box.height > 20 && box.top > 100 && box.top < 600;
+		});
+		const p = inSight.find((el) => el.querySelector('.cite')) ?? inSight[0];
+		const range = document.createRange();
+		range.selectNodeContents(p);
+		range.collapse(true);
+		document.querySelector('.sheet-text').focus({ preventScroll: true });
+		getSelection().removeAllRanges();
+		getSelection().addRange(range);
+	});
+
+/** Milliseconds of every frame of a scroll through a third of a long text. */
+const scroll = (page) =>
+	page.evaluate(async () => {
+		const surface = document.querySelector('.surface');
+		const gaps = [];
+		let last = performance.now();
+		for (let i = 0; i < 150; i++) {
+			surface.scrollBy(0, 300);
+			await new Promise((r) => requestAnimationFrame(r));
+			const now = performance.now();
+			gaps.push(now - last);
+			last = now;
+		}
+		await new Promise((r) => setTimeout(r, 1000));
+		return gaps;
+	});
+
+/** Cites a source by the cite line: milliseconds to each key's results, and to the citation and all that depends on it. */
+async function cite(page) {
+	await page.keyboard.press('Control+Shift+e');
+	const input = page.getByRole('combobox', { name: /^Cite/ });
+	await input.waitFor();
+	const results = await input.evaluate(async (el) => {
+		const times = [];
+		for (let n = 1; n <= 6; n++) {
+			const begun = performance.now();
+			el.value = 'lfenyd'.slice(0, n);
+			el.dispatchEvent(new InputEvent('input', { bubbles: true }));
+			await new Promise((r) => requestAnimationFrame(r));
+			times.push(performance.now() - begun);
+			await new Promise((r) => setTimeout(r, 50));
+		}
+		return times;
+	});
+	await page.keyboard.press('Enter');
+	await page.waitForTimeout(150);
+	await page.evaluate(() => {
+		const count = () => window.paragraph.querySelectorAll('.cite').length;
+		window.before = count();
+		window.cited = new Promise((ok) => {
+			document.addEventListener(
+				'keydown',
+				() => {
+					const begun = performance.now();
+					const look = () =>
+						count() > window.before && !document.querySelector('.sheet-text .pending')
+							? ok(performance.now() - begun)
+							: requestAnimationFrame(look);
+					requestAnimationFrame(look);
+				},
+				{ once: true, capture: true }
+			);
+		});
+	});
+	await page.keyboard.press('Enter');
+	const cited = await page.evaluate(() => window.cited);
+	await page.waitForTimeout(300);
+	return { results, cited };
+}
+
+/** Opening a manuscript, typing and, in a long one, scrolling and citing. */
+async function measure(app, page, id) {
+	const { editable, formatted } = await open(page, app.base, id);
+	console.log(
+		`  open: editable after ${(editable / 1000).toFixed(2)} s, formatted after ${(formatted / 1000).toFixed(2)} s`
+	);
+	await page.waitForTimeout(8000);
+	await toTheMiddle(page);
+	await page.waitForTimeout(500);
+	timings('a key to paint', await keys(page, 60));
+	if (id === 'empty') return;
+	await page.evaluate(() => {
+		window.paragraph = getSelection().anchorNode.parentElement.closest('.sheet-text > *');
+	});
+	const { result: frames, tasks } = await watched(app.browser, page, () => scroll(page));
+	timings('scrolling, a frame', frames);
+	for (const by of ['clock', 'processor']) {
+		const [most] = tasks.toSorted((a, b) => b[by] - a[by]);
+		const long = tasks.filter((t) => t[by] > 50).length;
+		const tidying = most.tidying ? `, ${most.tidying.toFixed(1)} ms of it the browser's tidying of memory` : '';
+		console.log(`    tasks over 50 ms by the ${by}: ${long}; the longest ${most[by].toFixed(1)} ms${tidying}`);
+	}
+	const items = await page.evaluate(() => document.querySelectorAll('.margin .item').length);
+	console.log(`  margin: ${items} items drawn`);
+	const all = [];
+	for (let i = 0; i < 24; i++) all.push(await cite(page));
+	timings(
+		'cite line: a key to its results',
+		all.flatMap((c) => c.results)
+	);
+	timings(
+		'a citation inserted and shown',
+		all.map((c) => c.cited)
+	);
+	console.log(`    the first of the session: ${all[0].cited.toFixed(1)} ms`);
+}
+
 export async function benchDraft(small) {
 	const app = await serveApp('4192');
 	try {
 		const { makeLibrary, asSource } = await app.corpus();
-		const sources = makeLibrary(small ? 2000 : 50_000, 5).map(asSource);
-		const ids = sources.slice(0, 600).map((s) => s.id);
 		const size = small ? { words: 12_000, citations: 200, notes: 50 } : { words: 120_000, citations: 2000, notes: 500 };
-		const page = await app.page();
-		await app.fill(page, 'sources', sources);
-		await app.fill(page, 'manuscripts', [
-			manuscript('long', size, ids),
-			manuscript('empty', { words: 0, citations: 0, notes: 0 }, ids)
-		]);
-		for (const id of ['empty', 'long']) {
-			const { editable, formatted } = await open(page, app.base, id);
-			console.log(
-				`\nDraft, ${id === 'long' ? `${size.words.toLocaleString('en')} words, ${size.citations} citations, ${size.notes} notes` : 'an empty document'}`
-			);
-			console.log(
-				`  open: editable after ${(editable / 1000).toFixed(2)} s, formatted after ${(formatted / 1000).toFixed(2)} s`
-			);
-			await page.waitForTimeout(8000);
-			await page.evaluate(async () => {
-				const surface = document.querySelector('.surface');
-				surface.scrollTop = surface.scrollHeight / 2;
-				await new Promise((r) => setTimeout(r, 500));
-				const inSight = [...document.querySelectorAll('.sheet-text > :is(p, div)')].filter((el) => {
-					const box = el.getBoundingClientRect();
-					return box.height > 20 && box.top > 100 && box.top < 600;
-				});
-				const p = inSight.find((el) => el.querySelector('.cite')) ?? inSight[0];
-				const range = document.createRange();
-				range.selectNodeContents(p);
-				range.collapse(true);
-				document.querySelector('.sheet-text').focus({ preventScroll: true });
-				getSelection().removeAllRanges();
-				getSelection().addRange(range);
-			});
-			await page.waitForTimeout(500);
-			timings('a key to paint', await keys(page, 60));
-			await page.evaluate(() => {
-				window.paragraph = getSelection().anchorNode.parentElement.closest('.sheet-text > *');
-			});
-			if (id === 'empty') continue;
-			const { result: frames, tasks } = await watched(app.browser, page, () =>
-				page.evaluate(async () => {
-					const surface = document.querySelector('.surface');
-					const gaps = [];
-					let last = performance.now();
-					for (let i = 0; i < 150; i++) {
-						surface.scrollBy(0, 300);
-						await new Promise((r) => requestAnimationFrame(r));
-						const now = performance.now();
-						gaps.push(now - last);
-						last = now;
-					}
-					await new Promise((r) => setTimeout(r, 1000));
-					return gaps;
-				})
-			);
-			timings('scrolling, a frame', frames);
-			for (const by of ['clock', 'processor']) {
-				const times = tasks.map((t) => t[by]);
-				const long = times.filter((t) => t > 50).length;
-				console.log(`    tasks over 50 ms by the ${by}: ${long}; the longest ${Math.max(...times).toFixed(1)} ms`);
+		// a library of what is cited, then the largest there is
+		for (const count of [600, small ? 2000 : 50_000]) {
+			const sources = makeLibrary(count, 5).map(asSource);
+			const ids = sources.slice(0, 600).map((s) => s.id);
+			const page = await app.page();
+			await app.fill(page, 'sources', sources);
+			await app.fill(page, 'manuscripts', [
+				manuscript('long', size, ids),
+				manuscript('empty', { words: 0, citations: 0, notes: 0 }, ids)
+			]);
+			for (const id of ['empty', 'long']) {
+				const what = `${size.words.toLocaleString('en')} words, ${size.citations} citations, ${size.notes} notes`;
+				const beside = `beside ${count.toLocaleString('en')} sources`;
+				console.log(`\nDraft, ${id === 'long' ? what : 'an empty document'}, ${beside}`);
+				await measure(app, page, id);
 			}
-			const items = await page.evaluate(() => document.querySelectorAll('.margin .item').length);
-			console.log(`  margin: ${items} items drawn`);
-			const cited = [];
-			const results = [];
-			for (let i = 0; i < 24; i++) {
-				await page.keyboard.press('Control+Shift+e');
-				const input = page.getByRole('combobox', { name: /^Cite/ });
-				await input.waitFor();
-				results.push(
-					...(await input.evaluate(async (el) => {
-						const times = [];
-						for (let n = 1; n <= 6; n++) {
-							const begun = performance.now();
-							el.value = 'lfenyd'.slice(0, n);
-							el.dispatchEvent(new InputEvent('input', { bubbles: true }));
-							await new Promise((r) => requestAnimationFrame(r));
-							times.push(performance.now() - begun);
-							await new Promise((r) => setTimeout(r, 50));
-						}
-						return times;
-					}))
-				);
-				await page.keyboard.press('Enter');
-				await page.waitForTimeout(150);
-				await page.evaluate(() => {
-					const count = () => window.paragraph.querySelectorAll('.cite').length;
-					window.before = count();
-					window.cited = new Promise((ok) => {
-						document.addEventListener(
-							'keydown',
-							() => {
-								const begun = performance.now();
-								const look = () =>
-									count() > window.before && !document.querySelector('.sheet-text .pending')
-										? ok(performance.now() - begun)
-										: requestAnimationFrame(look);
-								requestAnimationFrame(look);
-							},
-							{ once: true, capture: true }
-						);
-					});
-				});
-				await page.keyboard.press('Enter');
-				cited.push(await page.evaluate(() => window.cited));
-				await page.waitForTimeout(300);
-			}
-			timings('cite line: a key to its results', results);
-			timings('a citation inserted and shown', cited);
-			console.log(`    the first of the session: ${cited[0].toFixed(1)} ms`);
+			await page.context().close();
 		}
 	} finally {
 		await app.stop();
