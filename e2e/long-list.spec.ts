@@ -1,7 +1,8 @@
 /** A list of so many sources that it is drawn in parts. */
 import { expect, test, type Page } from '@playwright/test';
 import { caretAfter, chooseStyle, openDesk, watchErrors } from './helpers';
-import { citation, plainManuscript, plainSource, putRecords, text } from './records';
+import { citation, plainManuscript, putRecords, text } from './records';
+import { plainSource } from '../scripts/plain-source';
 
 const COUNT = 170;
 

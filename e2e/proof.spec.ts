@@ -1,7 +1,8 @@
 /** Proof: checks that lead to their places, and the ledger (needs N47, N40). */
 import { expect, test } from '@playwright/test';
 import { caretAfter, expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
-import { citation, plainManuscript, plainSource, putRecords, text } from './records';
+import { citation, plainManuscript, putRecords, text } from './records';
+import { plainSource } from '../scripts/plain-source';
 
 test('a gap, a letter that is cited and not listed, a quotation without a place: found, explained, gone to', async ({
 	page

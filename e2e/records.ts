@@ -19,20 +19,6 @@ export async function putRecords(page: Page, table: 'sources' | 'manuscripts', r
 	);
 }
 
-/** A source with nothing but its CSL-JSON. */
-export const plainSource = (id: string, item: Record<string, unknown>) => ({
-	id,
-	key: id,
-	item: { id, ...item },
-	tags: [],
-	shelves: [],
-	annotation: '',
-	excerpts: [],
-	origin: 'typed',
-	createdAt: 1,
-	updatedAt: 1
-});
-
 export const text = (s: string) => ({ type: 'text', text: s });
 
 /** A citation of one source as it stands in a stored document. */

@@ -72,7 +72,7 @@ const manuscript = Joi.object({
 	form: Joi.string().valid('in-text', 'footnotes', 'endnotes').required(),
 	uncited: Joi.array().items(Joi.string()).required(),
 	authors: Joi.array().items(Joi.string().allow('')).required(),
-	strip: Joi.alternatives(Joi.object(), Joi.string()).required(),
+	strip: Joi.object().required(),
 	words: Joi.number().required(),
 	createdAt: Joi.number().required(),
 	updatedAt: Joi.number().required()

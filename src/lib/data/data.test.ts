@@ -109,6 +109,11 @@ test('an open manuscript is saved from what was saved last, and not brought back
 		[m.doc.content],
 		'the state it was opened in is kept once'
 	);
+	// what another tab changed stays
+	await new Promise((r) => setTimeout(r, 2));
+	await saveManuscript(m.id, { authors: ['Vera Lindgate'] }, base);
+	await save({ words: 4 });
+	assert.deepEqual((await base.manuscripts.get(m.id))!.authors, ['Vera Lindgate']);
 	await base.versions.toCollection().modify({ at: Date.now() - 6 * 60_000 });
 	await save({ doc: { ...m.doc, content: 'two' } });
 	assert.deepEqual(

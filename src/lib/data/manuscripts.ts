@@ -85,18 +85,23 @@ export async function saveManuscript(id: string, change: Partial<Manuscript>, ba
 }
 
 /**
- * Saves an open manuscript time and again. A long one is not read for that: it is as it was saved last, since only one
- * tab writes in it. Nothing is saved where it was deleted meanwhile.
+ * Saves an open manuscript time and again. A long one is not read for that while nobody else has changed it: it is as it
+ * was saved last. Nothing is saved where it was deleted meanwhile.
  */
 export function manuscriptSaver(
 	opened: Manuscript,
 	base: Database = db
 ): (change: Partial<Manuscript>) => Promise<void> {
 	let last = opened;
-	return (change) =>
-		base.transaction('rw', base.manuscripts, base.versions, async () => {
-			if (await base.manuscripts.where('id').equals(opened.id).count()) last = await write(last, change, base);
+	return async (change) => {
+		const saved = await base.transaction('rw', base.manuscripts, base.versions, async () => {
+			const { id, updatedAt } = last;
+			const same = (await base.manuscripts.where('updatedAt').equals(updatedAt).primaryKeys()).includes(id);
+			const before = same ? last : await base.manuscripts.get(id);
+			return before && write(before, change, base);
 		});
+		last = saved ?? last;
+	};
 }
 
 /** Earlier states of a manuscript, the latest first. */

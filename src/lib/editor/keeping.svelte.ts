@@ -9,7 +9,7 @@ const LONGEST_UNSAVED = 900;
 
 export class Keeping {
 	state = $state<SaveState>('saved');
-	private readonly soon = new Soon(() => void this.calmly(), SAVE_DELAY, LONGEST_UNSAVED);
+	private readonly soon = new Soon(() => void this.save(true), SAVE_DELAY, LONGEST_UNSAVED);
 	private dirty = false;
 
 	/**
@@ -34,18 +34,18 @@ export class Keeping {
 		this.soon.ask();
 	}
 
-	/** A key may come between what a save has to do. */
-	private async calmly(): Promise<void> {
-		this.prepare();
-		await new Promise((r) => setTimeout(r));
-		await this.save();
-	}
-
-	async save(): Promise<void> {
+	/** @param calm a key may come between what a save has to do */
+	async save(calm = false): Promise<void> {
 		this.soon.stop();
 		if (!this.dirty) return;
-		this.dirty = false;
 		try {
+			if (calm) {
+				this.prepare();
+				await new Promise((r) => setTimeout(r));
+				// somebody who could not wait has saved meanwhile
+				if (!this.dirty) return;
+			}
+			this.dirty = false;
 			await this.write();
 			if (!this.dirty) this.state = 'saved';
 			this.said(null);

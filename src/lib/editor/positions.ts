@@ -25,16 +25,19 @@ export function listPosition(doc: Node, id: string): number {
 export function blocksNear(text: Element, surface: Element, by: number): [number, number] {
 	const box = surface.getBoundingClientRect();
 	const blocks = text.children;
-	const at = (y: number) => {
+	/** The first block that is not wholly before. */
+	const firstNot = (before: (bottom: number) => boolean) => {
 		let [a, b] = [0, blocks.length - 1];
 		while (a < b) {
 			const m = (a + b) >> 1;
-			if (blocks[m].getBoundingClientRect().bottom < y) a = m + 1;
+			if (before(blocks[m].getBoundingClientRect().bottom)) a = m + 1;
 			else b = m;
 		}
 		return a;
 	};
-	return [at(box.top - box.height * by), at(box.bottom + box.height * by)];
+	const [top, bottom] = [box.top - box.height * by, box.bottom + box.height * by];
+	// one that begins at the very edge still counts
+	return [firstNot((y) => y < top), firstNot((y) => y <= bottom)];
 }
 
 /** The place before the block of the document that a position is in. */

@@ -94,6 +94,11 @@ class Library {
 			if (i + SLICE < list.length) await breathe();
 		}
 		this.indexed = this.sources.size;
+		await this.order();
+	}
+
+	/** Puts the words of the index in order, where many have come. */
+	private async order(): Promise<void> {
 		const steps = this.index.settle();
 		while (!steps.next().done) await breathe();
 	}
@@ -129,6 +134,7 @@ class Library {
 				if (put.length > SLICE) await this.enter(put);
 				else this.indexed = all.size;
 			}
+			void this.order();
 		} catch (e) {
 			this.trouble = storageMessage(e);
 		} finally {

@@ -4,31 +4,21 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { Transform } from 'prosemirror-transform';
 import { demoDoc, demoItems } from '../../../../scripts/demo-data';
+import { plainSource } from '../../../../scripts/plain-source';
 import { cleanSettings, docFromText, readCitations, readQuotations, schema, type DocCite } from '../manuscript';
 import type { Item } from '../csl';
 import { findingKey, tidy, type Source } from '../source';
 import { CHECKS, citedPlaces, proofread, quickCheck, readLedger, type CheckName, type Facts } from './index';
 
-const source = (id: string, item: Partial<Item> = {}): Source => ({
-	id,
-	key: id,
-	item: {
-		id,
+const source = (id: string, item: Partial<Item> = {}): Source =>
+	plainSource(id, {
 		type: 'book',
 		title: `On ${id}`,
 		author: [{ family: `Author of ${id}`, given: 'A.' }],
 		issued: { 'date-parts': [[2004]] },
 		publisher: 'Quay Press',
 		...item
-	},
-	tags: [],
-	shelves: [],
-	annotation: '',
-	excerpts: [],
-	origin: 'typed',
-	createdAt: 1,
-	updatedAt: 1
-});
+	});
 
 function facts(text: string, sources: Source[], more: Partial<Facts> = {}): Facts {
 	const library = new Map(sources.map((s) => [s.id, s]));

@@ -25,6 +25,7 @@ export {
 	tidy,
 	tidyContext,
 	toSentence,
+	WORDS_FROM,
 	type Change,
 	type Finding,
 	type TidyContext

@@ -104,18 +104,16 @@
 	}
 
 	let lookedAt = 0;
-	let rest: ReturnType<typeof setTimeout> | undefined;
 	/** A window's height beyond the window is drawn: looking again can wait until half of it has gone by, or for rest. */
 	function scrolled() {
 		const surface = sheet?.closest('.surface');
 		if (!surface) return;
-		if (draft.long) draft.rest.moved();
 		atRest();
 		if (Math.abs(surface.scrollTop - lookedAt) > surface.clientHeight / 2) schedule();
 	}
 	function atRest() {
-		clearTimeout(rest);
-		rest = setTimeout(schedule, 120);
+		draft.rest.moved();
+		draft.rest.later(schedule);
 	}
 	function schedule() {
 		if (!scheduled) scheduled = requestAnimationFrame(measure);

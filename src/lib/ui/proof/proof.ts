@@ -1,15 +1,12 @@
 /** What proof shows of a stored manuscript. */
 import { CHECKS, proofread, readLedger, type Check, type Facts, type Finding, type Ledger } from '$lib/core/proof';
 import { readOutline, readQuotations, sectionAt } from '$lib/core/manuscript';
-import { tidyContext } from '$lib/core/source';
+import { tidyContext, WORDS_FROM } from '$lib/core/source';
 import type { EvidenceStrip } from '$lib/data/db';
 import { getSetting } from '$lib/data/settings';
 import { describe } from '$lib/data/strip';
 import { formatStored } from '../formatted';
 import { library } from '../library.svelte';
-
-/** So many sources tell which words keep their capitals in titles. */
-const WORDS_FROM = 5000;
 
 export interface Proof {
 	title: string;

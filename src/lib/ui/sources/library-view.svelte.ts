@@ -7,6 +7,7 @@ import { allUses, resolved, type Use } from '$lib/data/uses';
 import {
 	kindOf,
 	tidyContext,
+	WORDS_FROM,
 	missingFields,
 	type Finding,
 	type Group,
@@ -194,13 +195,15 @@ export class LibraryView {
 		}
 	}
 
-	private tidying: { size: number; context: TidyContext } | null = null;
+	private tidying: { size: number; day: string; context: TidyContext } | null = null;
 	/** What tidying one source has to know of the others. */
 	context(): TidyContext {
 		const size = this.all.length;
-		if (!this.tidying || Math.abs(this.tidying.size - size) > 20) {
-			const some = this.all.slice(0, AT_ONCE).map((s) => s.item);
-			this.tidying = { size, context: tidyContext(this.titles, some, new Date()) };
+		const now = new Date();
+		const day = now.toDateString();
+		if (this.tidying?.day !== day || Math.abs(this.tidying.size - size) > 20) {
+			const some = this.all.slice(0, WORDS_FROM).map((s) => s.item);
+			this.tidying = { size, day, context: tidyContext(this.titles, some, now) };
 		}
 		return { ...this.tidying.context, titles: this.titles };
 	}
