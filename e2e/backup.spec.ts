@@ -19,7 +19,8 @@ test('backup: saved, looked at before it is restored, restored, and taken back',
 	await expect(page.getByRole('button', { name: /^Last backup \d+ second/ })).toBeVisible();
 
 	await openDesk(page);
-	await page.getByRole('button', { name: /Begin with an empty desk/ }).click();
+	await page.getByRole('button', { name: 'Remove the example' }).click();
+	await page.getByRole('alertdialog').getByRole('button', { name: 'Remove the example' }).click();
 	await expect(page.getByText('Nothing is on the desk yet')).toBeVisible();
 	await page.goto('/sources');
 	await expect(page.getByRole('heading', { name: 'The library is empty' })).toBeVisible();

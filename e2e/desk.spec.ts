@@ -20,18 +20,53 @@ test('the desk: new, rename, duplicate, delete with undo', async ({ page }) => {
 	await more('On fog').click();
 	await page.getByRole('button', { name: 'Delete' }).filter({ visible: true }).click();
 	await expect(page.getByRole('link', { name: 'On fog', exact: true })).toBeHidden();
-	await page.getByRole('button', { name: 'Bring it back' }).click();
+	await page.getByRole('button', { name: 'Put it back' }).click();
 	await expect(page.getByRole('link', { name: 'On fog', exact: true })).toBeVisible();
 	done();
 });
 
-test('begin empty, and bring the demo back', async ({ page }) => {
+test('what was deleted is in the bin after a reload, and comes back with the sources it cites', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDesk(page);
-	await page.getByRole('button', { name: 'Begin with an empty desk' }).click();
-	await expect(page.getByText('Nothing is on the desk yet')).toBeVisible();
+	await page.getByRole('button', { name: 'More for Who paid for the light?' }).click();
+	await page.getByRole('button', { name: 'Delete' }).filter({ visible: true }).click();
+	await expect(page.getByText(/is in the bin for 30 days/)).toBeVisible();
+	await page.reload();
+	await page.getByRole('button', { name: 'Bin (1)' }).click();
+	const bin = page.getByRole('dialog');
 	await expectAccessible(page);
-	await page.getByRole('button', { name: 'Bring the demo back' }).click();
+	await bin.getByRole('button', { name: 'Put back Who paid for the light?' }).click();
+	await expect(page.getByText('Put back: 1 manuscript.')).toBeVisible();
+	await page.keyboard.press('Escape');
+	await expect(page.getByRole('link', { name: 'Who paid for the light?' })).toBeVisible();
+	await expect(page.getByRole('button', { name: /^Bin/ })).toBeHidden();
+	done();
+});
+
+test('removing the example says what goes, leaves what the person made, and can be undone at any time', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await page.getByRole('button', { name: 'Essay MLA, in text' }).click();
+	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toBeFocused();
+	await page.keyboard.type('Mine');
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+	await page.getByRole('link', { name: 'Back to the desk' }).click();
+	await page.getByRole('button', { name: 'Remove the example' }).click();
+	const ask = page.getByRole('alertdialog', { name: 'Remove the example' });
+	await expect(ask).toContainText(
+		'3 example manuscripts and 67 example sources that you have not changed will be removed'
+	);
+	await expectAccessible(page);
+	await ask.getByRole('button', { name: 'Remove the example' }).click();
+	await expect(page.getByRole('link', { name: 'Who paid for the light?' })).toBeHidden();
+	await expect(page.getByRole('link', { name: 'Mine' })).toBeVisible();
+	// another day
+	await page.reload();
+	await expect(page.getByRole('link', { name: 'Mine' })).toBeVisible();
+	await expect(page.getByText('0 sources')).toBeVisible();
+	await page.getByRole('button', { name: 'Bring the example back' }).click();
 	await expect(page.getByRole('link', { name: 'Who paid for the light?' })).toBeVisible();
 	done();
 });

@@ -122,17 +122,17 @@ const toTheMiddle = (page) =>
 const scroll = (page) =>
 	page.evaluate(async () => {
 		const surface = document.querySelector('.surface');
-		const gaps = [];
+		const placeholders = [];
 		let last = performance.now();
 		for (let i = 0; i < 150; i++) {
 			surface.scrollBy(0, 300);
 			await new Promise((r) => requestAnimationFrame(r));
 			const now = performance.now();
-			gaps.push(now - last);
+			placeholders.push(now - last);
 			last = now;
 		}
 		await new Promise((r) => setTimeout(r, 1000));
-		return gaps;
+		return placeholders;
 	});
 
 /** Cites a source by the cite line: milliseconds to each key's results, and to the citation and all that depends on it. */

@@ -67,5 +67,5 @@ for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill
 console.log(`
 Rapid Quill is at http://127.0.0.1:${port}/
 The first visit brings an invented demo library and three manuscripts; what you make stays in your browser.
-To begin empty, press “Begin with an empty desk” at the foot of the desk. Stop with Ctrl C.
+To begin without the example, press “Remove the example” at the foot of the desk. Stop with Ctrl C.
 `);

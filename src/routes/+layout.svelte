@@ -1,7 +1,7 @@
 <script lang="ts">
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
-	import { library } from '$lib/ui/library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import Toasts from '$lib/ui/parts/Toasts.svelte';
 	import Banner from '$lib/ui/parts/Banner.svelte';
 	let { children }: { children: Snippet } = $props();

@@ -1,12 +1,15 @@
-/** One file with everything: library, manuscripts, their earlier states, settings. Open JSON; restoring is previewed. */
+/** One file with everything: library, manuscripts, their earlier states and pictures, settings. Open JSON; restoring is previewed. */
 import Joi from 'joi';
-import { openStrip } from './strip';
-import { openDoc, readDoc, type StoredDoc } from '$lib/core/manuscript';
+import { assetFromData, assetToData, openDoc, readDoc, type Asset, type StoredDoc } from '$lib/core/manuscript';
 import { sourceFaults } from '$lib/core/source/validate';
 import type { Source } from '$lib/core/source';
+import { freeKey } from './bin';
 import { announce } from './changes';
 import { db, type Database, type Manuscript, type OwnStyle, type Setting, type Version } from './db';
-import { putSetting } from './settings';
+import { rowFault } from './row-schemas';
+import { isVersion, wholeManuscript, wholeStyle } from './rows';
+import { isSetting, putSetting } from './settings';
+import { openStrip } from './strip';
 
 const FORMAT = 'rapid-quill-backup';
 const VERSION = 1;
@@ -21,6 +24,8 @@ export interface Backup {
 	settings: Setting[];
 	/** CSL files the person brought; backups of before there were any have none. */
 	styles: OwnStyle[];
+	/** Pictures by their names, as data addresses; backups of before have theirs in the documents. */
+	assets: { id: string; data: string }[];
 }
 
 /** Settings that belong to this browser and not to the work. */
@@ -38,13 +43,14 @@ const opened = <T extends { doc: StoredDoc }>(list: T[]): T[] =>
 
 /** Everything, read in one go. */
 export async function makeBackup(base: Database = db): Promise<Backup> {
-	const tables = [base.sources, base.manuscripts, base.versions, base.settings, base.styles];
+	const tables = [base.sources, base.manuscripts, base.versions, base.settings, base.styles, base.assets];
 	const all = await base.transaction('r', tables, async () => ({
 		sources: await base.sources.toArray(),
 		manuscripts: await base.manuscripts.toArray(),
 		versions: await base.versions.toArray(),
 		settings: (await base.settings.toArray()).filter((s) => !LOCAL.has(s.key)),
-		styles: await base.styles.toArray()
+		styles: await base.styles.toArray(),
+		assets: await base.assets.toArray()
 	}));
 	return {
 		format: FORMAT,
@@ -52,31 +58,12 @@ export async function makeBackup(base: Database = db): Promise<Backup> {
 		savedAt: new Date().toISOString(),
 		...all,
 		manuscripts: opened(all.manuscripts).map((m) => ({ ...m, strip: openStrip(m.strip) })),
-		versions: opened(all.versions)
+		versions: opened(all.versions),
+		assets: all.assets.map((a) => ({ id: a.id, data: assetToData(a) }))
 	};
 }
 
 export const noteBackup = (base: Database = db): Promise<void> => putSetting('lastBackup', Date.now(), base);
-
-const manuscript = Joi.object({
-	id: Joi.string().required(),
-	title: Joi.string().allow('').required(),
-	kind: Joi.string().allow('').required(),
-	doc: Joi.object({
-		version: Joi.number().required(),
-		content: Joi.alternatives(Joi.object(), Joi.string()).required()
-	}).required(),
-	styleId: Joi.string().required(),
-	styleTitle: Joi.string().allow('').required(),
-	locale: Joi.string().allow('').required(),
-	form: Joi.string().valid('in-text', 'footnotes', 'endnotes').required(),
-	uncited: Joi.array().items(Joi.string()).required(),
-	authors: Joi.array().items(Joi.string().allow('')).required(),
-	strip: Joi.object().required(),
-	words: Joi.number().required(),
-	createdAt: Joi.number().required(),
-	updatedAt: Joi.number().required()
-}).unknown(true);
 
 const envelope = Joi.object({
 	format: Joi.string().valid(FORMAT).required(),
@@ -84,30 +71,12 @@ const envelope = Joi.object({
 	savedAt: Joi.string().isoDate().required(),
 	sources: Joi.array().required(),
 	manuscripts: Joi.array().required(),
-	versions: Joi.array()
-		.items(
-			Joi.object({
-				manuscriptId: Joi.string().required(),
-				at: Joi.number().required(),
-				doc: Joi.object().required()
-			}).unknown(true)
-		)
-		.required(),
-	settings: Joi.array()
-		.items(Joi.object({ key: Joi.string().required(), value: Joi.any() }))
-		.required(),
-	styles: Joi.array().default([])
+	versions: Joi.array().required(),
+	settings: Joi.array().required(),
+	styles: Joi.array().default([]),
+	assets: Joi.array().default([])
 });
-
-const style = Joi.object({
-	id: Joi.string()
-		.pattern(/^own-[\w.-]+$/)
-		.required(),
-	title: Joi.string().required(),
-	xml: Joi.string().required(),
-	parent: Joi.string().allow('').required(),
-	updatedAt: Joi.number().required()
-}).unknown(true);
+const setting = Joi.object({ key: Joi.string().required(), value: Joi.any() });
 
 /** A backup that cannot be taken, with words for the person. */
 export class BackupError extends Error {
@@ -144,33 +113,83 @@ export function readBackup(text: string): ReadBackup {
 		);
 	const skipped: string[] = [];
 	const ids = new Set<string>();
-	const sources = b.sources.filter((s, i) => {
-		const faults = sourceFaults(s);
-		if (faults.length) skipped.push(`Source ${i + 1}: ${faults[0].field}: ${faults[0].message}`);
-		else if (ids.has(s.id)) skipped.push(`Source ${i + 1}: there are two with this id.`);
-		if (faults.length || ids.has(s.id)) return false;
-		ids.add(s.id);
-		return true;
-	});
-	const manuscripts = b.manuscripts.filter((m, i) => {
-		const fault = manuscript.validate(m, { convert: false }).error;
+	/** Those of a list that can be used; for the others it is said which and why. */
+	const sift = <T>(
+		name: string,
+		list: unknown[],
+		fault: (x: unknown) => string,
+		whole: (x: unknown) => T | null
+	): T[] =>
+		list.flatMap((x, i) => {
+			const why = fault(x);
+			const out = why ? null : whole(x);
+			if (out !== null) return [out];
+			const { title } = (x ?? {}) as { title?: unknown };
+			skipped.push(
+				`${name} ${i + 1}${typeof title === 'string' && title ? `, “${title}”` : ''}: ${why || 'it cannot be read.'}`
+			);
+			return [];
+		});
+	const sources = sift(
+		'Source',
+		b.sources,
+		(s) => {
+			const [f] = sourceFaults(s);
+			if (f) return `${f.field}: ${f.message}`;
+			const { id } = s as Source;
+			if (ids.has(id)) return 'there are two with this id.';
+			ids.add(id);
+			return '';
+		},
+		(s) => s as Source
+	);
+	const documentFault = (m: unknown): string => {
 		try {
-			if (!fault) readDoc(m.doc).check();
+			readDoc((m as Manuscript).doc);
+			return '';
 		} catch (e) {
-			skipped.push(`Manuscript ${i + 1}, “${m.title}”: ${(e as Error).message}`);
-			return false;
+			return (e as Error).message;
 		}
-		if (fault) skipped.push(`Manuscript ${i + 1}: ${fault.message.replace(/"/g, '“')}`);
-		return !fault;
-	});
-	const styles = (b.styles ?? []).filter((s, i) => {
-		const { error: fault } = style.validate(s, { convert: false });
-		if (fault) skipped.push(`Style ${i + 1}: ${fault.message.replace(/"/g, '“')}`);
-		return !fault;
-	});
+	};
+	const manuscripts = sift(
+		'Manuscript',
+		b.manuscripts,
+		(m) => rowFault('manuscripts', m) || documentFault(m),
+		wholeManuscript
+	);
+	const styles = sift('Style', b.styles ?? [], (s) => rowFault('styles', s), wholeStyle);
 	const there = new Set(manuscripts.map((m) => m.id));
+	const versions = sift(
+		'Earlier state',
+		b.versions,
+		(v) => rowFault('versions', v) || documentFault(v),
+		(v) => (isVersion(v) ? v : null)
+	);
+	const settings = sift(
+		'Setting',
+		b.settings,
+		(s) => setting.validate(s).error?.message ?? '',
+		(s) => (isSetting((s as Setting).key, (s as Setting).value) ? (s as Setting) : null)
+	);
+	const assets = sift(
+		'Picture',
+		b.assets ?? [],
+		(a) =>
+			assetFromData(String((a as { data?: unknown } | null)?.data))?.id === (a as { id?: unknown } | null)?.id
+				? ''
+				: 'its data is not what its name says.',
+		(a) => a as Backup['assets'][number]
+	);
 	return {
-		backup: { ...b, sources, manuscripts, styles, versions: b.versions.filter((v) => there.has(v.manuscriptId)) },
+		backup: {
+			...b,
+			sources,
+			manuscripts,
+			styles,
+			settings,
+			assets,
+			versions: versions.filter((v) => there.has(v.manuscriptId))
+		},
 		skipped
 	};
 }
@@ -201,62 +220,123 @@ export async function planRestore(b: Backup, base: Database = db): Promise<Resto
 	};
 }
 
+export interface Restored {
+	/**
+	 * Puts back what was there before. What was changed since the restore stays as it is.
+	 * @returns how many records stay for that
+	 */
+	takeBack(): Promise<number>;
+}
+
+/** What a table held before, by key; null for what was new. */
+type Before<T> = Map<string, T | null>;
+
 /**
- * Restores: what is new is added, what is older here is replaced; what is newer here is left unless asked for.
- * @returns a function that puts everything back as it was
+ * Restores: what is new is added, what is older here is replaced; what is newer here is left unless asked for. A
+ * manuscript that is replaced leaves its present state as a version.
  */
-export async function restore(b: Backup, olderToo: boolean, base: Database = db): Promise<() => Promise<void>> {
-	const plan = await planRestore(b, base);
-	const sources = [...plan.sources.added, ...plan.sources.replaced, ...(olderToo ? plan.sources.newer : [])];
-	const manuscripts = [
-		...plan.manuscripts.added,
-		...plan.manuscripts.replaced,
-		...(olderToo ? plan.manuscripts.newer : [])
-	];
-	const styles = sort(b.styles, await base.styles.toArray());
-	const tables = [base.sources, base.manuscripts, base.versions, base.settings, base.styles] as const;
-	let before: [Source[], Manuscript[], Version[], Setting[], OwnStyle[]] = [[], [], [], [], []];
+export async function restore(b: Backup, olderToo: boolean, base: Database = db): Promise<Restored> {
+	const assets = b.assets.map((a) => assetFromData(a.data)).filter((a): a is Asset => a !== null);
+	const tables = [base.sources, base.manuscripts, base.versions, base.settings, base.styles, base.assets] as const;
+	const sources: Before<Source> = new Map();
+	const manuscripts: Before<Manuscript> = new Map();
+	const styles: Before<OwnStyle> = new Map();
+	const settings: Before<Setting> = new Map();
 	let written: Source[] = [];
+	let stamps = new Map<string, number>();
+	let versions: number[] = [];
+	const kept: number[] = [];
 	await base.transaction('rw', tables, async () => {
-		before = [
-			await base.sources.toArray(),
-			await base.manuscripts.toArray(),
-			await base.versions.toArray(),
-			await base.settings.toArray(),
-			await base.styles.toArray()
+		// within the transaction, so that nothing that is written meanwhile counts as older
+		const plan = await planRestore(b, base);
+		const pick = <T>(p: { added: T[]; replaced: T[]; newer: T[] }): T[] => [
+			...p.added,
+			...p.replaced,
+			...(olderToo ? p.newer : [])
 		];
-		const incoming = new Set(sources.map((s) => s.id));
-		const taken = new Set(before[0].filter((s) => !incoming.has(s.id)).map((s) => s.key));
+		const here = await base.sources.toArray();
+		const incoming = pick(plan.sources);
+		const ids = new Set(incoming.map((s) => s.id));
+		for (const s of incoming) sources.set(s.id, null);
+		for (const s of here) if (ids.has(s.id)) sources.set(s.id, s);
+		const taken = new Set(here.filter((s) => !ids.has(s.id)).map((s) => s.key));
 		// a key that another source here has is given a number: no source is lost for it
-		written = sources.map((s) => {
-			let { key } = s;
-			for (let n = 2; taken.has(key); n++) key = `${s.key}-${n}`;
+		written = incoming.map((s) => {
+			const key = freeKey(s.key, taken);
 			taken.add(key);
 			return key === s.key ? s : { ...s, key };
 		});
-		await base.sources.bulkDelete([...incoming]);
+		await base.sources.bulkDelete([...ids]);
 		await base.sources.bulkPut(written);
-		await base.manuscripts.bulkPut(manuscripts);
-		const ids = new Set(manuscripts.map((m) => m.id));
-		await base.versions.bulkAdd(
+		const texts = pick(plan.manuscripts);
+		for (const m of texts) {
+			const now = await base.manuscripts.get(m.id);
+			manuscripts.set(m.id, now ?? null);
+			// a time of its own: it is another state than any this browser has seen, open tabs notice it
+			const at = Math.max(m.updatedAt, (now?.updatedAt ?? 0) + 1);
+			const next = { ...m, updatedAt: at, textAt: at };
+			if (now) {
+				const v: Version = { manuscriptId: m.id, at: Date.now(), title: now.title, doc: now.doc, styleId: now.styleId };
+				kept.push(await base.versions.add(v));
+			}
+			await base.manuscripts.put(next);
+			stamps.set(m.id, next.updatedAt);
+		}
+		versions = (await base.versions.bulkAdd(
 			b.versions
-				.filter((v) => ids.has(v.manuscriptId))
-				.map(({ manuscriptId, at, title, doc, styleId }) => ({ manuscriptId, at, title, doc, styleId }))
-		);
-		await base.settings.bulkPut(b.settings.filter((s) => !LOCAL.has(s.key)));
-		await base.styles.bulkPut([...styles.added, ...styles.replaced, ...(olderToo ? styles.newer : [])]);
+				.filter((v) => manuscripts.has(v.manuscriptId))
+				.map(({ manuscriptId, at, title, doc, styleId }) => ({ manuscriptId, at, title, doc, styleId })),
+			{ allKeys: true }
+		)) as number[];
+		for (const s of b.settings.filter((x) => !LOCAL.has(x.key))) {
+			settings.set(s.key, (await base.settings.get(s.key)) ?? null);
+			await base.settings.put(s);
+		}
+		for (const s of pick(sort(b.styles, await base.styles.toArray()))) {
+			styles.set(s.id, (await base.styles.get(s.id)) ?? null);
+			await base.styles.put(s);
+		}
+		// pictures are named by what they are: what is here is the same, and needs no way back
+		await base.assets.bulkPut(assets);
 	});
-	announce({ put: written.map((s) => s.id), gone: [] });
-	return async () => {
+	announce({ put: written.map((s) => s.id), gone: [] }, written);
+	stamps = new Map([...stamps, ...written.map((s) => [s.id, s.updatedAt] as const)]);
+
+	const takeBack = async (): Promise<number> => {
+		let left = 0;
+		const put: Source[] = [];
+		const gone: string[] = [];
 		await base.transaction('rw', tables, async () => {
-			await Promise.all(tables.map((t) => t.clear()));
-			await base.sources.bulkPut(before[0]);
-			await base.manuscripts.bulkPut(before[1]);
-			await base.versions.bulkPut(before[2]);
-			await base.settings.bulkPut(before[3]);
-			await base.styles.bulkPut(before[4]);
+			left = 0;
+			for (const [id, before] of sources) {
+				const now = await base.sources.get(id);
+				if (now?.updatedAt !== stamps.get(id)) {
+					left++;
+					continue;
+				}
+				await base.sources.delete(id);
+				if (before) put.push(before);
+				else gone.push(id);
+			}
+			const taken = new Set((await base.sources.orderBy('key').keys()) as string[]);
+			for (const [i, s] of put.entries()) {
+				put[i] = { ...s, key: freeKey(s.key, taken) };
+				taken.add(put[i].key);
+			}
+			await base.sources.bulkPut(put);
+			for (const [id, before] of manuscripts) {
+				const now = await base.manuscripts.get(id);
+				if (now?.updatedAt !== stamps.get(id)) left++;
+				else if (before)
+					await base.manuscripts.put({ ...before, updatedAt: now!.updatedAt + 1, textAt: now!.updatedAt + 1 });
+				else await base.manuscripts.delete(id);
+			}
+			await base.versions.bulkDelete([...versions, ...kept]);
+			for (const [key, before] of settings) await (before ? base.settings.put(before) : base.settings.delete(key));
+			for (const [id, before] of styles) await (before ? base.styles.put(before) : base.styles.delete(id));
 		});
-		const had = new Set(before[0].map((s) => s.id));
-		announce({ put: [...had], gone: written.map((s) => s.id).filter((id) => !had.has(id)) });
+		announce({ put: put.map((s) => s.id), gone }, put);
+		return left;
 	};
+	return { takeBack };
 }

@@ -3,20 +3,20 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
-import { Database, storageMessage } from './db';
+import { Database, storageMessage, type Manuscript } from './db';
 import {
 	createManuscript,
 	duplicateManuscript,
 	removeManuscript,
 	restoreManuscript,
-	manuscriptSaver,
+	ManuscriptWriter,
 	saveManuscript,
 	versionsOf
 } from './manuscripts';
-import { beginEmpty, seedOnce, type DemoTexts } from './seed';
-import { addSources, journalOf, KeyTaken, removeSources, saveSource } from './sources';
+import { beginEmpty, bringDemo, demoLeft, seedOnce, type DemoTexts } from './seed';
+import { addSources, editSource, journalOf, KeyTaken, removeSources, saveSource } from './sources';
 import { describe, openStrip, storeStrip } from './strip';
-import { allUses } from './uses';
+import { allUses, usesIn } from './uses';
 import { docFromText, readDoc } from '../core/manuscript';
 import { root } from '../../../scripts/catalogue';
 
@@ -48,12 +48,39 @@ test('the demo comes once; what a person changes or deletes stays so', async () 
 test('beginning empty can be taken back', async () => {
 	const base = fresh();
 	await seedOnce(base, demo);
-	const undo = await beginEmpty(base);
+	await beginEmpty(base, demo);
 	assert.deepEqual([await base.sources.count(), await base.manuscripts.count()], [0, 0]);
 	await seedOnce(base, demo);
 	assert.equal(await base.sources.count(), 0);
-	await undo();
+	await bringDemo(base, demo);
 	assert.deepEqual([await base.sources.count(), await base.manuscripts.count()], [67, 3]);
+});
+
+test('removing the demo leaves what the person made, changed or cites', async () => {
+	const base = fresh();
+	await seedOnce(base, demo);
+	const own = await createManuscript('Essay', 'Mine', base);
+	const cited = { type: 'citation', attrs: { id: 'c', cites: [{ sourceId: 'abara1931', form: 'parenthetical' }] } };
+	const content = { type: 'doc', attrs: {}, content: [{ type: 'paragraph', content: [cited] }] };
+	await saveManuscript(own.id, { doc: { version: 2, content } }, base);
+	await addSources([{ item: { id: '', type: 'book', title: 'My own' } }], 'typed', base);
+	await editSource('sund1929', (s) => ({ ...s, annotation: 'Read this again.' }), 'x', base);
+	await saveManuscript('shore', { title: 'My shore' }, base);
+	const left = await demoLeft(base, demo);
+	assert.deepEqual(
+		left.manuscripts.map((m) => m.id),
+		['lamplighters', 'who-paid']
+	);
+	await beginEmpty(base, demo);
+	assert.deepEqual((await base.manuscripts.toArray()).map((m) => m.title).sort(), ['Mine', 'My shore']);
+	const here = new Set((await base.sources.toArray()).map((s) => s.key));
+	for (const key of ['abara1931', 'sund1929']) assert.ok(here.has(key), key);
+	const shore = [...usesIn((await base.manuscripts.get('shore'))!).keys()];
+	assert.ok(shore.length > 5 && shore.every((id) => here.has(id)), 'what the changed one cites stays');
+	assert.equal(here.size, new Set([...shore, 'abara1931', 'sund1929']).size + 1);
+	await bringDemo(base, demo);
+	assert.equal(await base.sources.count(), 68);
+	assert.equal((await base.manuscripts.get('shore'))!.title, 'My shore');
 });
 
 test('sources get free keys; a taken key is refused with a proposal; deleting is undone whole', async () => {
@@ -88,9 +115,9 @@ test('manuscripts: save keeps earlier states, duplicate, delete and restore', as
 	assert.equal(await base.versions.count(), 1, 'not another version within minutes');
 	const copy = await duplicateManuscript(m.id, base);
 	assert.notEqual(copy!.id, m.id);
-	const kept = await removeManuscript(m.id, base);
+	assert.equal(await removeManuscript(m.id, base), true);
 	assert.equal(await base.versions.count(), 0);
-	await restoreManuscript(kept!, base);
+	await restoreManuscript(m.id, base);
 	assert.equal((await base.manuscripts.get(m.id))!.title, 'On lamps, again');
 	assert.equal(await base.versions.count(), 1);
 });
@@ -98,7 +125,8 @@ test('manuscripts: save keeps earlier states, duplicate, delete and restore', as
 test('an open manuscript is saved from what was saved last, and not brought back once it is deleted', async () => {
 	const base = fresh();
 	const m = await createManuscript('Essay', 'On lamps', base);
-	const save = manuscriptSaver(m, base);
+	const writer = new ManuscriptWriter(m, base);
+	const save = (change: Partial<Manuscript>) => writer.save(change);
 	await save({ doc: { ...m.doc, content: 'one' }, title: 'On quays' });
 	await save({ words: 3, strip: storeStrip({ sections: [], ticks: [{ at: 0.5, size: 1, pos: 9 }], checks: [] }) });
 	const now = (await base.manuscripts.get(m.id))!;
@@ -122,14 +150,18 @@ test('an open manuscript is saved from what was saved last, and not brought back
 		'minutes later another, the latest first'
 	);
 	await removeManuscript(m.id, base);
-	await save({ title: 'A ghost' });
+	assert.deepEqual(await save({ title: 'A ghost' }), { kind: 'gone' });
 	assert.equal(await base.manuscripts.count(), 0);
+	await writer.putBack({ title: 'No ghost' });
+	assert.equal((await base.manuscripts.get(m.id))?.title, 'No ghost');
+	assert.equal((await versionsOf(m.id, base)).length, 2, 'with its earlier states');
 });
 
 test('of many states the oldest go', async () => {
 	const base = fresh();
 	const m = await createManuscript('Essay', 'On lamps', base);
-	const save = manuscriptSaver(m, base);
+	const writer = new ManuscriptWriter(m, base);
+	const save = (change: Partial<Manuscript>) => writer.save(change);
 	for (let i = 0; i < 43; i++) {
 		await save({ doc: { ...m.doc, content: String(i) } });
 		await base.versions.toCollection().modify((v) => {
@@ -141,7 +173,7 @@ test('of many states the oldest go', async () => {
 	assert.deepEqual([kept[0], kept.at(-1)], ['41', '2']);
 });
 
-test('the desk shows gaps where nobody has looked, and what was found where somebody has', () => {
+test('the desk shows placeholders where nobody has looked, and what was found where somebody has', () => {
 	const doc = docFromText('# T\n\n## One\n\nLamps {{a; b | p 2}} and oil {{? its price}}.\n\n## Two\n\nWicks {{a}}.');
 	const { strip, words } = describe(doc, 'in-text');
 	assert.equal(words, 7);
@@ -157,7 +189,7 @@ test('the desk shows gaps where nobody has looked, and what was found where some
 		strip.checks.map((c) => c.what),
 		['Source needed: its price']
 	);
-	assert.equal(doc.nodeAt(strip.checks[0].pos)?.type.name, 'gap');
+	assert.equal(doc.nodeAt(strip.checks[0].pos)?.type.name, 'citation_placeholder');
 	const found = describe(doc, 'in-text', [{ pos: -1, what: 'An entry said by hand' }]).strip.checks;
 	assert.deepEqual(found, [{ pos: -1, at: 0, what: 'An entry said by hand' }]);
 	assert.deepEqual(openStrip(storeStrip(strip)), strip);

@@ -1,7 +1,7 @@
 /** The browser's database: tables and versions. Everything else goes through the repositories. */
 import Dexie, { type Table } from 'dexie';
 import type { Source } from '$lib/core/source';
-import type { CitingForm, StoredDoc } from '$lib/core/manuscript';
+import type { Asset, CitingForm, StoredDoc } from '$lib/core/manuscript';
 
 export interface Manuscript {
 	id: string;
@@ -11,15 +11,18 @@ export interface Manuscript {
 	doc: StoredDoc;
 	/** What undo takes back after a reload; checked against the document when it is opened. */
 	undo?: string | { steps: unknown[]; inverted: unknown[] }[];
+	/** When the text was changed last; `updatedAt` grows with any change. */
+	textAt?: number;
+	/** How far what was written ahead (write-ahead.ts) is in `doc`. */
+	saved?: { session: string; step: number };
+	/** Mirrors of what the document's attributes say, for the Desk; the document is the owner of all of them. */
 	styleId: string;
 	styleTitle: string;
-	/** Language of terms and dates; empty follows the style. */
 	locale: string;
 	form: CitingForm;
-	/** Uncited sources that the list takes in all the same. */
 	uncited: string[];
 	authors: string[];
-	/** For the desk: sections, citations and gaps as fractions of the length; read it with `openStrip`. */
+	/** For the desk: sections, citations and placeholders as fractions of the length; read it with `openStrip`. */
 	strip: EvidenceStrip | string;
 	words: number;
 	createdAt: number;
@@ -69,10 +72,29 @@ export interface Setting {
 	value: unknown;
 }
 
+/** Something that was deleted, kept for a while (bin.ts). */
+export type BinRow = { id: string; at: number; title: string } & (
+	| { kind: 'source'; source: Source }
+	| { kind: 'manuscript'; manuscript: Manuscript; versions: Version[] }
+	| { kind: 'style'; style: OwnStyle }
+);
+
+/** A record that could not be used, set aside so that everything else works (repair.ts). */
+export interface RepairRow {
+	id: string;
+	/** The table it is from, or `ahead` for what was written ahead of a save. */
+	from: 'sources' | 'manuscripts' | 'versions' | 'styles' | 'settings' | 'ahead';
+	/** What is wrong with it, in words. */
+	fault: string;
+	at: number;
+	/** The record as it was. */
+	raw: unknown;
+}
+
 export const EMPTY_STRIP: EvidenceStrip = { sections: [], ticks: [], checks: [] };
 
 /** Version of the tables; IndexedDB has it times ten (Dexie's way). */
-const TABLES = 2;
+const TABLES = 3;
 
 export class Database extends Dexie {
 	sources!: Table<Source, string>;
@@ -80,6 +102,9 @@ export class Database extends Dexie {
 	versions!: Table<Version, number>;
 	settings!: Table<Setting, string>;
 	styles!: Table<OwnStyle, string>;
+	assets!: Table<Asset, string>;
+	bin!: Table<BinRow, string>;
+	repair!: Table<RepairRow, string>;
 
 	constructor(name = 'rapid-quill') {
 		super(name);
@@ -90,7 +115,8 @@ export class Database extends Dexie {
 			versions: '++id, manuscriptId, [manuscriptId+at]',
 			settings: 'key'
 		});
-		this.version(TABLES).stores({ styles: 'id, updatedAt' });
+		this.version(2).stores({ styles: 'id, updatedAt' });
+		this.version(TABLES).stores({ assets: 'id', bin: 'id, at', repair: 'id, at' });
 	}
 }
 

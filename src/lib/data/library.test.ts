@@ -78,7 +78,7 @@ test('citations of a merged source are read as citations of the kept one', async
 	json.content[1] = {
 		type: 'paragraph',
 		content: [
-			{ type: 'citation', attrs: { id: 'c', cites: [{ sourceId: 'old', form: 'parenthetical' }], pinned: null } }
+			{ type: 'citation', attrs: { id: 'c', cites: [{ sourceId: 'old', form: 'parenthetical' }], override: null } }
 		]
 	};
 	const doc = readDoc({ ...m.doc, content: json as never });
@@ -137,11 +137,11 @@ test('backup: everything goes out and comes back, with a plan before and an undo
 		[plan.sources.added.length, plan.sources.replaced.length, plan.sources.newer.length, plan.manuscripts.added.length],
 		[0, 1, 1, 1]
 	);
-	const undo = await restore(backup, false, to);
+	const { takeBack } = await restore(backup, false, to);
 	assert.deepEqual(await titles(to), ['A', 'B, newer', 'Mine']);
 	assert.equal((await to.manuscripts.toArray())[0].title, 'On lamps');
 	assert.equal((await to.settings.get('titles'))?.value, 'headline');
-	await undo();
+	assert.equal(await takeBack(), 0);
 	assert.deepEqual(await titles(to), ['A, older', 'B, newer', 'Mine']);
 	assert.equal(await to.manuscripts.count(), 0);
 	await restore(backup, true, to);
@@ -206,7 +206,14 @@ test('edits wait for each other: two fields typed at once are both kept', async 
 	const [a] = await addSources([book('A')], 'x', base);
 	await Promise.all([
 		editSource(a.id, (s) => ({ ...s, item: { ...s.item, volume: '1' } }), 'x', base),
-		editSource(a.id, () => Promise.reject(new Error('no')), 'x', base).catch(() => undefined),
+		editSource(
+			a.id,
+			() => {
+				throw new Error('no');
+			},
+			'x',
+			base
+		).catch(() => undefined),
 		editSource(a.id, (s) => ({ ...s, item: { ...s.item, issue: '2' } }), 'x', base)
 	]);
 	const s = (await base.sources.get(a.id))!;

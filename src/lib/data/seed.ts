@@ -1,8 +1,12 @@
 /** The demo desk at the first visit, and an empty one on request. */
 import { announce } from './changes';
 import { db, type Database, type Manuscript } from './db';
-import { docFromText, placeCitations, storeDoc } from '$lib/core/manuscript';
+import { docFromText, ManuscriptError, placeCitations, storeDoc } from '$lib/core/manuscript';
+import { freeKey } from './bin';
+import { listManuscripts } from './manuscripts';
+import { soundSources } from './repair';
 import { describe } from './strip';
+import { usesIn } from './uses';
 import type { Source } from '$lib/core/source';
 
 interface DemoSource {
@@ -45,7 +49,7 @@ export function demoManuscripts(t: DemoTexts, now = Date.now()): Manuscript[] {
 		age: number,
 		uncited: string[] = []
 	): Manuscript => {
-		const doc = docFromText(text, undefined, { id: styleId, title: styleTitle, form, locale: '' });
+		const doc = docFromText(text, undefined, { id: styleId, title: styleTitle, form, locale: '', facts: null });
 		// the demo texts are written with citations in the sentence
 		const placed = form === 'in-text' ? doc : placeCitations(doc, 'note', true).doc;
 		return {
@@ -117,24 +121,79 @@ export async function seedOnce(base: Database = db, load = loadTexts): Promise<v
 	});
 }
 
-/** Clears the desk and the library; what was there comes back with `undo`. */
-export async function beginEmpty(base: Database = db): Promise<() => Promise<void>> {
-	let gone: string[] = [];
-	const undo = await base.transaction('rw', base.sources, base.manuscripts, base.versions, base.settings, async () => {
-		const [s, m, v] = await Promise.all([base.sources.toArray(), base.manuscripts.toArray(), base.versions.toArray()]);
-		gone = s.map((x) => x.id);
-		await Promise.all([base.sources.clear(), base.manuscripts.clear(), base.versions.clear()]);
+export interface DemoLeft {
+	manuscripts: Manuscript[];
+	sources: Source[];
+	/** Demo records that the person has changed or uses, and that therefore stay. */
+	kept: { manuscripts: number; sources: number };
+}
+
+/** Demo records are written with the time they were made, and every change sets another. */
+const untouched = (x: { createdAt: number; updatedAt: number }): boolean => x.createdAt === x.updatedAt;
+
+/**
+ * What is left of the demo as it came: manuscripts nobody has written in, and sources that nobody has changed and that no
+ * other manuscript cites.
+ */
+export async function demoLeft(base: Database = db, load = loadTexts): Promise<DemoLeft> {
+	const texts = await load();
+	const ids = new Set(demoManuscripts(texts).map((m) => m.id));
+	const all = await listManuscripts(base);
+	const demo = all.filter((m) => ids.has(m.id));
+	const manuscripts = demo.filter(untouched);
+	const gone = new Set(manuscripts.map((m) => m.id));
+	const used = new Set<string>();
+	for (const m of all) if (!gone.has(m.id)) for (const id of mentioned(m)) used.add(id);
+	const mine = soundSources(await base.sources.bulkGet(texts.library.map((s) => s.key)), base).filter(
+		(s) => s.origin === 'demo'
+	);
+	const sources = mine.filter((s) => untouched(s) && !used.has(s.id));
+	return {
+		manuscripts,
+		sources,
+		kept: { manuscripts: demo.length - manuscripts.length, sources: mine.length - sources.length }
+	};
+}
+
+/** Ids of all sources that a manuscript cites or lists; where its text cannot be read, whatever may be one. */
+function mentioned(m: Manuscript): Iterable<string> {
+	try {
+		return [...usesIn(m).keys(), ...m.uncited];
+	} catch (e) {
+		if (!(e instanceof ManuscriptError)) throw e;
+		return JSON.stringify(m.doc).match(/[\w-]+/g) ?? [];
+	}
+}
+
+/**
+ * Takes away what is left of the demo as it came, and nothing else. It can come back at any time (`bringDemo`), as it
+ * ships with the app.
+ * @returns what was taken away
+ */
+export async function beginEmpty(base: Database = db, load = loadTexts): Promise<DemoLeft> {
+	const left = await demoLeft(base, load);
+	await base.transaction('rw', base.sources, base.manuscripts, base.versions, base.settings, async () => {
+		await base.sources.bulkDelete(left.sources.map((s) => s.id));
+		await base.manuscripts.bulkDelete(left.manuscripts.map((m) => m.id));
 		await base.settings.put({ key: 'begun', value: 'empty' });
-		return async () => {
-			await base.transaction('rw', base.sources, base.manuscripts, base.versions, base.settings, async () => {
-				await base.sources.bulkPut(s);
-				await base.manuscripts.bulkPut(m);
-				await base.versions.bulkPut(v);
-				await base.settings.put({ key: 'begun', value: 'demo' });
-			});
-			announce({ put: s.map((x) => x.id), gone: [] });
-		};
 	});
-	announce({ put: [], gone });
-	return undo;
+	announce({ put: [], gone: left.sources.map((s) => s.id) });
+	return left;
+}
+
+/** Brings back what is missing of the demo; whatever is here under the same identity stays as it is. */
+export async function bringDemo(base: Database = db, load = loadTexts): Promise<void> {
+	const texts = await load();
+	const put: Source[] = [];
+	await base.transaction('rw', base.sources, base.manuscripts, base.settings, async () => {
+		const taken = new Set((await base.sources.orderBy('key').keys()) as string[]);
+		for (const s of demoSources(texts.library)) {
+			if (await base.sources.get(s.id)) continue;
+			put.push({ ...s, key: freeKey(s.key, taken) });
+		}
+		await base.sources.bulkAdd(put);
+		for (const m of demoManuscripts(texts)) if (!(await base.manuscripts.get(m.id))) await base.manuscripts.add(m);
+		await base.settings.put({ key: 'begun', value: 'demo' });
+	});
+	announce({ put: put.map((s) => s.id), gone: [] }, put);
 }

@@ -3,7 +3,7 @@ import { db, type Database } from './db';
 
 export interface Settings {
 	/** Pairs of sources that are two works, as pairKey writes them. */
-	apart: string[];
+	notDuplicates: string[];
 	/** How titles are kept. */
 	titles: 'sentence' | 'headline' | 'as-is';
 	/** Columns of the library, in order. */
@@ -17,7 +17,7 @@ export interface Settings {
 }
 
 export const DEFAULTS: Settings = {
-	apart: [],
+	notDuplicates: [],
 	titles: 'sentence',
 	columns: ['author', 'year', 'title', 'place', 'kind', 'cited'],
 	sort: { by: 'author', down: false },
@@ -25,8 +25,37 @@ export const DEFAULTS: Settings = {
 	backupLater: 0
 };
 
+type Check<T> = (v: unknown) => v is T;
+const isTexts = (v: unknown): v is string[] => Array.isArray(v) && v.every((x) => typeof x === 'string');
+const isTime = (v: unknown): v is number => typeof v === 'number' && Number.isFinite(v);
+
+/** What each setting may be; one that is anything else counts as not set. */
+const CHECKS: { [K in keyof Settings]: Check<Settings[K]> } = {
+	notDuplicates: isTexts,
+	titles: (v): v is Settings['titles'] => v === 'sentence' || v === 'headline' || v === 'as-is',
+	columns: isTexts,
+	sort: (v): v is Settings['sort'] => {
+		const s = v as Partial<Settings['sort']> | null;
+		return typeof s === 'object' && s !== null && typeof s.by === 'string' && typeof s.down === 'boolean';
+	},
+	lastBackup: isTime,
+	backupLater: isTime
+};
+
+/** Names that settings had before. */
+const OLD_NAMES: Partial<Record<keyof Settings, string>> = { notDuplicates: 'apart' };
+
+/** Whether a stored setting is one that can be used; others belong to newer versions and are left alone. */
+export const isSetting = (key: string, value: unknown): boolean =>
+	!Object.hasOwn(CHECKS, key) || CHECKS[key as keyof Settings](value);
+
 export async function getSetting<K extends keyof Settings>(key: K, base: Database = db): Promise<Settings[K]> {
-	return ((await base.settings.get(key))?.value as Settings[K] | undefined) ?? DEFAULTS[key];
+	const check: Check<Settings[K]> = CHECKS[key];
+	for (const name of [key, OLD_NAMES[key]]) {
+		const value: unknown = name && (await base.settings.get(name))?.value;
+		if (check(value)) return value;
+	}
+	return DEFAULTS[key];
 }
 
 export async function putSetting<K extends keyof Settings>(

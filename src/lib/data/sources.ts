@@ -3,6 +3,7 @@ import { db, type Database } from './db';
 import { journal, Journal } from './journal';
 import { makeKey, mergeSources, normalIdentifier, type Source } from '$lib/core/source';
 import type { Item } from '$lib/core/csl';
+import { freeKey } from './bin';
 import { newId } from '$lib/core/manuscript';
 
 const journals = new WeakMap<Database, Journal>([[db, journal]]);
@@ -28,6 +29,9 @@ async function takenKeys(base: Database): Promise<Set<string>> {
 	return new Set((await base.sources.orderBy('key').keys()) as string[]);
 }
 
+/** A key that can be typed in the cite line: no spaces and none of its marks. */
+const TYPABLE = /^[^\s;|{}@,]+$/;
+
 /**
  * New sources around items; a key is made from author and year unless a free one is wished.
  * @param changed sources that are here already and change in the same step
@@ -39,30 +43,34 @@ export async function addSources(
 	what = '',
 	changed: Source[] = []
 ): Promise<Source[]> {
-	const taken = await takenKeys(base);
-	const now = Date.now();
-	const added = list.map(({ item, key, tags, shelves, annotation, excerpts }, i): Source => {
-		const id = newId();
-		const wish = key && /^[^\s;|{}@,]+$/.test(key) && !taken.has(key) ? key : makeKey(item, (k) => taken.has(k));
-		taken.add(wish);
-		return {
-			id,
-			key: wish,
-			item: { ...item, id },
-			tags: tags ?? [],
-			shelves: shelves ?? [],
-			annotation: annotation ?? '',
-			excerpts: excerpts ?? [],
-			origin,
-			createdAt: now + Math.min(i, 999),
-			updatedAt: now
-		};
+	let added: Source[] = [];
+	const done = await journalOf(base).act(what || `Added ${count(list.length)}`, async () => {
+		const taken = await takenKeys(base);
+		const now = Date.now();
+		added = list.map(({ item, key, tags, shelves, annotation, excerpts }, i): Source => {
+			const id = newId();
+			const wish = key && TYPABLE.test(key) && !taken.has(key) ? key : makeKey(item, (k) => taken.has(k));
+			taken.add(wish);
+			return {
+				id,
+				key: wish,
+				item: { ...item, id },
+				tags: tags ?? [],
+				shelves: shelves ?? [],
+				annotation: annotation ?? '',
+				excerpts: excerpts ?? [],
+				origin,
+				createdAt: now + Math.min(i, 999),
+				updatedAt: now
+			};
+		});
+		return { put: [...added, ...changed], fresh: !changed.length };
 	});
-	await journalOf(base).act(what || `Added ${count(added.length)}`, [...added, ...changed], [], !changed.length);
-	return added;
+	return done!.written.slice(0, added.length);
 }
 
 export class KeyTaken extends Error {
+	override name = 'KeyTaken';
 	constructor(
 		readonly key: string,
 		readonly proposal: string
@@ -71,67 +79,70 @@ export class KeyTaken extends Error {
 	}
 }
 
+/** Within a transaction: that a source's key is no other's. @throws KeyTaken */
+async function checkKey(s: Source, base: Database): Promise<void> {
+	const other = await base.sources.where('key').equals(s.key).first();
+	if (other && other.id !== s.id) throw new KeyTaken(s.key, freeKey(s.key, await takenKeys(base)));
+}
+
 /** Saves a changed source. @throws KeyTaken where another source has its key. */
 export async function saveSource(source: Source, base: Database = db, what = 'Changed a source'): Promise<Source> {
 	const next = { ...source, item: { ...source.item, id: source.id } };
-	const other = await base.sources.where('key').equals(next.key).first();
-	if (other && other.id !== next.id) {
-		const keys = await takenKeys(base);
-		let n = 2;
-		while (keys.has(`${next.key}-${n}`)) n++;
-		throw new KeyTaken(next.key, `${next.key}-${n}`);
-	}
-	await journalOf(base).act(what, [next]);
-	return next;
+	const done = await journalOf(base).act(what, async () => {
+		await checkKey(next, base);
+		return { put: [next] };
+	});
+	return done!.written[0];
 }
 
-/** Edits wait for each other: two fields typed one after the other must not undo each other. */
-let line: Promise<unknown> = Promise.resolve();
-
 /**
- * Changes a source as it stands when its turn comes.
+ * Changes a source as it stands when its turn comes: two fields typed one after the other do not undo each other.
  * @param change gives the source itself where nothing is to be changed
  * @throws KeyTaken; what `change` throws
  */
-export function editSource(
+export async function editSource(
 	id: string,
-	change: (s: Source) => Source | Promise<Source>,
+	change: (s: Source) => Source,
 	what: string,
 	base: Database = db
 ): Promise<Source> {
-	const turn = async () => {
-		const now = await base.sources.get(id);
+	let now: Source | undefined;
+	const done = await journalOf(base).act(what, async () => {
+		now = await base.sources.get(id);
 		if (!now) throw new Error('This source is no longer in the library.');
-		const next = await change(now);
-		return next === now ? now : saveSource(next, base, what);
-	};
-	const mine = line.then(turn, turn);
-	line = mine.catch(() => undefined);
-	return mine;
+		const next = change(now);
+		if (next === now) return null;
+		await checkKey(next, base);
+		return { put: [{ ...next, item: { ...next.item, id } }] };
+	});
+	return done ? done.written[0] : now!;
 }
 
-/** Changes many in one step. */
+/** Changes many in one step. @returns how many were changed */
 export async function changeSources(
 	ids: string[],
 	change: (s: Source) => Source,
 	what: string,
 	base: Database = db
 ): Promise<number> {
-	const found = (await base.sources.bulkGet(ids)).filter((s): s is Source => Boolean(s));
-	const next = found.map(change).filter((s, i) => s !== found[i]);
-	if (next.length) await journalOf(base).act(what, next);
-	return next.length;
+	const done = await journalOf(base).act(what, async () => {
+		const found = (await base.sources.bulkGet(ids)).filter((s): s is Source => Boolean(s));
+		const put = found.map(change).filter((s, i) => s !== found[i]);
+		return put.length ? { put } : null;
+	});
+	return done?.written.length ?? 0;
 }
 
-/** Takes sources out of the library. */
+/** Takes sources out of the library; they are kept in the bin. */
 export async function removeSources(ids: string[], base: Database = db): Promise<Source[]> {
-	const gone = (await base.sources.bulkGet(ids)).filter((s): s is Source => Boolean(s));
-	await journalOf(base).act(
-		`Deleted ${count(gone.length)}`,
-		[],
-		gone.map((s) => s.id)
+	const done = await journalOf(base).act(
+		(a) => `Deleted ${count(a.gone!.length)}`,
+		async () => {
+			const gone = (await base.sources.bulkGet(ids)).flatMap((s) => (s ? [s.id] : []));
+			return gone.length ? { put: [], gone } : null;
+		}
 	);
-	return gone;
+	return done?.step.before ?? [];
 }
 
 /**
@@ -144,12 +155,13 @@ export async function mergeInto(
 	choice: Record<string, number>,
 	base: Database = db
 ): Promise<Source> {
-	const all = (await base.sources.bulkGet([keepId, ...otherIds])).filter((s): s is Source => Boolean(s));
-	if (all.length < 2 || all[0].id !== keepId)
-		throw new Error('One of these sources is no longer in the library. Nothing was merged.');
-	const merged = mergeSources(all, 0, choice);
-	await journalOf(base).act(`Merged ${count(all.length)}`, [merged], otherIds);
-	return merged;
+	const done = await journalOf(base).act(`Merged ${count(otherIds.length + 1)}`, async () => {
+		const all = (await base.sources.bulkGet([keepId, ...otherIds])).filter((s): s is Source => Boolean(s));
+		if (all.length < 2 || all[0].id !== keepId)
+			throw new Error('One of these sources is no longer in the library. Nothing was merged.');
+		return { put: [mergeSources(all, 0, choice)], gone: otherIds };
+	});
+	return done!.written[0];
 }
 
 /** Adds what an imported record knows to a source that is here already: fields that are empty here. */

@@ -1,20 +1,21 @@
 /** What the desk shows of a manuscript without opening it. */
 import type { Node } from 'prosemirror-model';
 import { countDoc, readCitations, readOutline, type CitingForm } from '$lib/core/manuscript';
-import type { EvidenceStrip } from './db';
+import { EMPTY_STRIP, type EvidenceStrip } from './db';
+import { soundStrip } from './rows';
 
 export interface Described {
 	strip: EvidenceStrip;
 	words: number;
 }
 
-/** @param found what there is to check, where somebody has looked; gaps otherwise */
+/** @param found what there is to check, where somebody has looked; placeholders otherwise */
 export function describe(doc: Node, form: CitingForm, found?: { pos: number; what: string }[]): Described {
 	const size = Math.max(1, doc.content.size);
 	const reading = readCitations(doc, form);
 	const at = (pos: number) => Math.round((Math.max(0, pos) / size) * 10000) / 10000;
 	const gap = (hint: string) => (hint ? `Source needed: ${hint}` : 'Source needed');
-	const checks = found ?? reading.gaps.map((g) => ({ pos: g.pos, what: gap(g.hint) }));
+	const checks = found ?? reading.placeholders.map((g) => ({ pos: g.pos, what: gap(g.hint) }));
 	return {
 		words: countDoc(doc).text,
 		strip: {
@@ -34,6 +35,6 @@ export function describe(doc: Node, form: CitingForm, found?: { pos: number; wha
 /** A strip as it is kept: text, as the browser takes far longer to store thousands of small objects. */
 export const storeStrip = (strip: EvidenceStrip): string => JSON.stringify(strip);
 
-/** A kept strip as objects. */
+/** A kept strip as objects; an empty one where it cannot be read: it is made anew with the next save. */
 export const openStrip = (kept: EvidenceStrip | string): EvidenceStrip =>
-	typeof kept === 'string' ? (JSON.parse(kept) as EvidenceStrip) : kept;
+	!soundStrip(kept) ? EMPTY_STRIP : typeof kept === 'string' ? (JSON.parse(kept) as EvidenceStrip) : kept;

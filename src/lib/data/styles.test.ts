@@ -40,9 +40,9 @@ test('styles go into the backup and come back; the newer one stays; undo takes t
 	const { backup, skipped } = readBackup(JSON.stringify(await makeBackup(from)));
 	assert.deepEqual(skipped, []);
 	const to = fresh();
-	const undo = await restore(backup, false, to);
+	const { takeBack } = await restore(backup, false, to);
 	assert.equal((await to.styles.get('own-quay'))?.xml, xml('Quay'));
-	await undo();
+	await takeBack();
 	assert.deepEqual(await ownStyles(to), []);
 	await keepStyle(file('Mine, later'), xml('Mine, later'), to);
 	await to.styles.update('own-quay', { updatedAt: Date.now() + 1000 });
@@ -59,7 +59,7 @@ test('a backup of before there were styles is read; a broken style is named and 
 	const broken = { ...backup, styles: [{ id: 'apa', title: 'X', xml: '<style/>', parent: '', updatedAt: 1 }] };
 	const r = readBackup(JSON.stringify(broken));
 	assert.deepEqual(r.backup.styles, []);
-	assert.match(r.skipped[0], /^Style 1: /);
+	assert.match(r.skipped[0], /^Style 1, “X”: /);
 });
 
 test('a library of before is carried over into the tables of now', async () => {

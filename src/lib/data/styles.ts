@@ -1,10 +1,13 @@
 /** Styles that the person brought: kept in the library, in the backup, and taken out again. */
 import type { StyleFile } from '$lib/core/citing';
 import { db, type Database, type OwnStyle } from './db';
+import { binStyle } from './bin';
+import { soundStyles } from './repair';
 
 export const OWN = 'own-';
 
-export const ownStyles = (base: Database = db): Promise<OwnStyle[]> => base.styles.orderBy('id').toArray();
+export const ownStyles = async (base: Database = db): Promise<OwnStyle[]> =>
+	soundStyles(await base.styles.orderBy('id').toArray(), base);
 
 /** Keeps a style file; one of the same name is replaced. @returns it, and the one it replaced */
 export async function keepStyle(
@@ -36,7 +39,16 @@ export async function keepStyle(
 	});
 }
 
-export const restoreStyle = (style: OwnStyle, base: Database = db): Promise<string> => base.styles.put(style);
+export const restoreStyle = (style: OwnStyle, base: Database = db): Promise<void> =>
+	base.transaction('rw', base.styles, base.bin, async () => {
+		await base.styles.put(style);
+		await base.bin.delete(`style:${style.id}`);
+	});
 
 /** Takes a style out; manuscripts in it say so until another is chosen. */
-export const removeStyle = (id: string, base: Database = db): Promise<void> => base.styles.delete(id);
+export const removeStyle = (id: string, base: Database = db): Promise<void> =>
+	base.transaction('rw', base.styles, base.bin, async () => {
+		const [style] = soundStyles([await base.styles.get(id)], base);
+		if (style) await base.bin.put(binStyle(style));
+		await base.styles.delete(id);
+	});

@@ -1,7 +1,8 @@
 /** Where sources are cited across manuscripts, read off the stored documents. */
 import type { Node } from 'prosemirror-model';
-import { firstWords, lastWords, readCitations, readDoc, readOutline, sectionAt } from '$lib/core/manuscript';
+import { firstWords, lastWords, ManuscriptError, readCitations, readOutline, sectionAt } from '$lib/core/manuscript';
 import { db, type Database, type Manuscript } from './db';
+import { docOf, listManuscripts } from './manuscripts';
 
 export interface Use {
 	manuscriptId: string;
@@ -34,7 +35,7 @@ const sentence = ({ before, after }: { before: string; after: string }) => ({
 /** Every citation of one stored manuscript with its place. */
 export function usesIn(m: Manuscript): Map<string, Use[]> {
 	const out = new Map<string, Use[]>();
-	const doc = readDoc(m.doc);
+	const doc = docOf(m);
 	const outline = readOutline(doc);
 	for (const c of readCitations(doc, m.form).citations) {
 		const where = c.notePos >= 0 ? c.notePos : c.pos;
@@ -49,15 +50,25 @@ export function usesIn(m: Manuscript): Map<string, Use[]> {
 	return out;
 }
 
+/** The same; none where the manuscript cannot be read, which is said where it is opened. */
+function readableUses(m: Manuscript): Map<string, Use[]> {
+	try {
+		return usesIn(m);
+	} catch (e) {
+		if (e instanceof ManuscriptError) return new Map();
+		throw e;
+	}
+}
+
 const read = new Map<string, { at: number; uses: Map<string, Use[]> }>();
 
 /** Uses of every source in all manuscripts; a manuscript is read again only when it was saved. */
 export async function allUses(base: Database = db): Promise<Map<string, Use[]>> {
 	const out = new Map<string, Use[]>();
-	for (const m of await base.manuscripts.toArray()) {
+	for (const m of await listManuscripts(base)) {
 		const key = `${base.name}/${m.id}`;
 		let known = read.get(key);
-		if (known?.at !== m.updatedAt) read.set(key, (known = { at: m.updatedAt, uses: usesIn(m) }));
+		if (known?.at !== m.updatedAt) read.set(key, (known = { at: m.updatedAt, uses: readableUses(m) }));
 		for (const [id, list] of known.uses) out.set(id, [...(out.get(id) ?? []), ...list]);
 	}
 	return out;

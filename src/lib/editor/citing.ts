@@ -11,11 +11,13 @@ import {
 	removeCitation,
 	schema,
 	sectionAt,
-	type DocCite
+	type DocCite,
+	type NoteInfo
 } from '$lib/core/manuscript';
 import type { UseOf } from '$lib/core/search';
 import type { Draft } from './draft.svelte';
-import type { CiteTarget } from './opening';
+import type { CiteTarget } from './cite-target';
+import { labelled } from './commands';
 import { positionOf } from './positions';
 
 /** Ids of all sources that the manuscript speaks of. */
@@ -39,19 +41,19 @@ export function commitCite(draft: Draft, target: CiteTarget, cites: DocCite[]): 
 			tr.setNodeAttribute(at, 'cites', cites);
 			tr.setSelection(TextSelection.create(tr.doc, at + 1));
 		}
-		draft.lastChange = cites.length ? 'Citation changed' : 'Citation deleted';
+		labelled(tr, cites.length ? 'Citation changed' : 'Citation deleted');
 	} else if (cites.length) {
 		let pos = target.pos;
-		if (target.gap) {
+		if (target.placeholder) {
 			tr.delete(pos, pos + 1);
 		} else pos = Math.min(pos, tr.doc.content.size);
 		const end = insertCitation(tr, pos, newId(), cites, draft.placement, target.inNote);
-		if (!target.gap) {
+		if (!target.placeholder) {
 			// go on where one was: behind the citation, and behind the mark that now follows it
 			const mapped = tr.mapping.map(target.pos);
 			tr.setSelection(TextSelection.near(tr.doc.resolve(Math.max(end, mapped))));
 		}
-		draft.lastChange = 'Citation added';
+		labelled(tr, 'Citation added');
 	}
 	for (const c of cites) draft.recent.set(c.sourceId, draft.recent.size + 1);
 	draft.closeCite();
@@ -72,7 +74,7 @@ export function sentenceWith(draft: Draft, target: CiteTarget, cites: DocCite[])
 	let at: number;
 	if (target.editing) at = positionOf(doc, target.editing.id);
 	else {
-		if (target.gap) tr.delete(target.pos, target.pos + 1);
+		if (target.placeholder) tr.delete(target.pos, target.pos + 1);
 		const pos = Math.min(target.pos, tr.doc.content.size);
 		at = insertCitation(tr, pos, 'preview', cites, draft.placement, target.inNote) - 1;
 	}
@@ -119,3 +121,22 @@ export function places(draft: Draft, sourceId: string): { id: string; pos: numbe
 			};
 		});
 }
+
+/** The citation before or behind one, in the order of the text and the notes; undefined for none. */
+export function citationBeside(draft: Draft, id: string, by: 1 | -1): string | undefined {
+	const all = draft.reading.citations;
+	return all[all.findIndex((c) => c.id === id) + by]?.id;
+}
+
+/** What a note says, in short. */
+export function noteWords(draft: Draft, n: NoteInfo): string {
+	if (!n.own) return draft.output(n.id)?.text ?? '';
+	const node = draft.store.doc.nodeAt(n.pos);
+	const leaf = (k: Node): string =>
+		k.type.name === 'citation' ? (draft.output(k.attrs.id as string)?.text ?? '') : '';
+	return node?.textBetween(0, node.content.size, ' ', leaf) ?? '';
+}
+
+/** Where one of the writer's notes stands; -1 where it is gone. */
+export const notePosition = (draft: Draft, id: string): number =>
+	draft.reading.notes.find((n) => n.own && n.id === id)?.pos ?? -1;

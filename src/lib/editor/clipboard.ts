@@ -1,29 +1,39 @@
 /**
  * What goes to the clipboard: citations as they read, for other programs, with what makes them live again here; notes
- * and gaps in brackets where a program knows neither.
+ * and placeholders in brackets where a program knows neither.
  */
-import { DOMSerializer, Fragment, Slice, type Node } from 'prosemirror-model';
-import { cleanHand, handHtml, placeCitations, schema, type NoteTarget, type PlacementKind } from '$lib/core/manuscript';
-import { listForClipboard } from '$lib/core/citing';
-import type { Desk } from './desk';
+import { DOMSerializer, Fragment, Slice, type DOMOutputSpec, type Node } from 'prosemirror-model';
+import type { EditorState, Transaction } from 'prosemirror-state';
+import type { EditorView } from 'prosemirror-view';
+import {
+	cleanOverride,
+	overrideHtml,
+	placeCitations,
+	schema,
+	type NoteTarget,
+	type PlacementKind
+} from '$lib/core/manuscript';
+import { bibliographyForClipboard } from '$lib/core/citing';
+import type { NodeViewContext } from './node-view-context';
 import { cleanPaste } from './paste';
 
 /** What a citation says, as safe HTML; a note's text stands in brackets. */
-function said(desk: Desk, node: Node): string {
-	const out = desk.output(node.attrs.id);
-	const hand = cleanHand(node.attrs.pinned);
-	const words = hand ? handHtml(hand) : out ? out.html || out.lead : '';
-	return desk.asNotes && words ? `${hand ? '' : (out?.lead ?? '')} (${words.replace(/\.$/, '')})` : words;
+function said(context: NodeViewContext, node: Node): string {
+	const out = context.output(node.attrs.id);
+	const hand = cleanOverride(node.attrs.override);
+	const words = hand ? overrideHtml(hand) : out ? out.html || out.lead : '';
+	return context.asNotes && words ? `${hand ? '' : (out?.lead ?? '')} (${words.replace(/\.$/, '')})` : words;
 }
 
 const bare = (html: string): string => new DOMParser().parseFromString(html, 'text/html').body.textContent ?? '';
-const gapWords = (node: Node): string => (node.attrs.hint ? `[source needed: ${node.attrs.hint}]` : '[source needed]');
+const placeholderWords = (node: Node): string =>
+	node.attrs.hint ? `[source needed: ${node.attrs.hint}]` : '[source needed]';
 
-function plain(desk: Desk, content: Fragment): string {
+function plain(context: NodeViewContext, content: Fragment): string {
 	const leaf = (n: Node): string => {
-		if (n.type === schema.nodes.citation) return bare(said(desk, n));
-		if (n.type === schema.nodes.gap) return gapWords(n);
-		if (n.type === schema.nodes.note_ref) return String(desk.refNumber(n.attrs as NoteTarget) || '[no such note]');
+		if (n.type === schema.nodes.citation) return bare(said(context, n));
+		if (n.type === schema.nodes.citation_placeholder) return placeholderWords(n);
+		if (n.type === schema.nodes.note_ref) return String(context.refNumber(n.attrs as NoteTarget) || '[no such note]');
 		return n.type === schema.nodes.hard_break ? '\n' : '';
 	};
 	const out: string[] = [];
@@ -31,7 +41,7 @@ function plain(desk: Desk, content: Fragment): string {
 		let s = '';
 		n.forEach((k) => {
 			if (k.isText) s += k.text;
-			else if (k.type === schema.nodes.note) s += ` (${plain(desk, k.content)})`;
+			else if (k.type === schema.nodes.note) s += ` (${plain(context, k.content)})`;
 			else s += leaf(k);
 		});
 		return s;
@@ -42,7 +52,7 @@ function plain(desk: Desk, content: Fragment): string {
 			else if (n.isInline) out.push(block(schema.nodes.paragraph.create(null, n)));
 			else walk(n.content);
 			if (n.type === schema.nodes.bibliography)
-				out.push(listForClipboard(desk.listOf(n, desk.listPos(n.attrs.id))).text);
+				out.push(bibliographyForClipboard(context.bibliographyOf(n, context.bibliographyPos(n.attrs.id))).text);
 		});
 	walk(f(content));
 	return out.join('\n\n');
@@ -52,20 +62,104 @@ const f = (content: Fragment): Fragment =>
 	content.firstChild?.isInline ? Fragment.from(schema.nodes.paragraph.create(null, content)) : content;
 
 /** Citations that come from a manuscript of another kind move over punctuation as in a change of style (need N20). */
-function placeSlice(slice: Slice, from: PlacementKind, desk: Desk): Slice {
+function placeSlice(slice: Slice, from: PlacementKind, context: NodeViewContext): Slice {
 	const loose = slice.content.firstChild?.isInline ?? false;
 	const blocks = f(slice.content);
 	if (!schema.nodes.doc.validContent(blocks)) return slice;
 	const doc = schema.nodes.doc.create(null, blocks);
-	const placed = placeCitations(doc, desk.placement, Boolean(desk.styleInfo()?.american), undefined, from).doc;
+	const placed = placeCitations(doc, context.placement, context.facts.punctuationInQuote, undefined, from).doc;
 	return new Slice(loose ? placed.firstChild!.content : placed.content, slice.openStart, slice.openEnd);
 }
 
-export function clipboardOf(desk: Desk): {
+/** Every figure of a slice has its picture by name; what came as data is kept. */
+function namedFigures(content: Fragment, context: NodeViewContext): Fragment {
+	const out: Node[] = [];
+	content.forEach((n) => {
+		if (n.type === schema.nodes.figure) {
+			const asset = context.assets.nameOf(n.attrs.asset as string);
+			out.push(n.type.create({ ...n.attrs, id: '', asset }, n.content, n.marks));
+		} else out.push(n.isTextblock || n.isLeaf ? n : n.copy(namedFigures(n.content, context)));
+	});
+	return Fragment.fromArray(out);
+}
+
+/** Inline content that may stand in a note: a note within it becomes its words in brackets. */
+function forNote(content: Fragment): Fragment {
+	const out: Node[] = [];
+	content.forEach((n) => {
+		if (n.type !== schema.nodes.note) {
+			out.push(n);
+			return;
+		}
+		out.push(schema.text(' ('));
+		n.forEach((p, _at, i) => {
+			if (i) out.push(schema.text(' '));
+			p.forEach((k) => out.push(k));
+		});
+		out.push(schema.text(')'));
+	});
+	return Fragment.fromArray(out);
+}
+
+/** A slice as it can go into a note: paragraphs of notes, whatever blocks it had. */
+export function sliceForNote(slice: Slice): Slice {
+	const { content } = slice;
+	if (!content.firstChild || content.firstChild.isInline) return new Slice(forNote(content), 0, 0);
+	const paragraphs: Node[] = [];
+	content.forEach((top) => {
+		const take = (n: Node) => {
+			const { lang = '' } = n.attrs as { lang?: string };
+			if (n.inlineContent) paragraphs.push(schema.nodes.note_paragraph.create({ lang }, forNote(n.content)));
+			else n.forEach(take);
+		};
+		take(top);
+	});
+	return paragraphs.length ? new Slice(Fragment.fromArray(paragraphs), 1, 1) : Slice.empty;
+}
+
+/** A slice as it can go into the text: paragraphs that come from a note are ordinary ones there. */
+export function sliceForText(slice: Slice): Slice {
+	const out: Node[] = [];
+	slice.content.forEach((n) => {
+		const { lang = '', align = '' } = n.attrs as { lang?: string; align?: string };
+		out.push(n.type === schema.nodes.note_paragraph ? schema.nodes.paragraph.create({ lang, align }, n.content) : n);
+	});
+	return new Slice(Fragment.fromArray(out), slice.openStart, slice.openEnd);
+}
+
+/**
+ * Pastes what holds a bibliography that the text has already: it stands where the pasted one stands, once.
+ * @returns null for what is pasted as usual
+ */
+export function pasteBibliography(state: EditorState, slice: Slice): Transaction | null {
+	const pasted = new Set<string>();
+	slice.content.forEach((n) => n.type === schema.nodes.bibliography && pasted.add(n.attrs.id as string));
+	const here = new Set<string>();
+	state.doc.forEach((n) => n.type === schema.nodes.bibliography && here.add(n.attrs.id as string));
+	if (![...pasted].some((id) => here.has(id))) return null;
+	const { tr } = state;
+	const { from, to } = state.selection;
+	tr.replaceSelection(slice);
+	const [start, end] = [tr.mapping.map(from, -1), tr.mapping.map(to, 1)];
+	const twice: { pos: number; size: number }[] = [];
+	tr.doc.forEach((n, pos) => {
+		if (n.type !== schema.nodes.bibliography || !pasted.has(n.attrs.id as string)) return;
+		if (pos < start || pos >= end) twice.push({ pos, size: n.nodeSize });
+	});
+	for (const { pos, size } of twice.reverse()) tr.delete(pos, pos + size);
+	return tr.setMeta('paste', true).setMeta('uiEvent', 'paste').scrollIntoView();
+}
+
+/** @param inNote the editor is that of a note */
+export function clipboardOf(
+	context: NodeViewContext,
+	inNote = false
+): {
 	clipboardSerializer: DOMSerializer;
 	clipboardTextSerializer: (slice: Slice) => string;
 	transformPastedHTML: (html: string) => string;
 	transformPasted: (slice: Slice) => Slice;
+	handlePaste: (view: EditorView, event: ClipboardEvent, slice: Slice) => boolean;
 } {
 	/** Where citations stood in the manuscript that what is being pasted comes from. */
 	let from: PlacementKind | null = null;
@@ -76,25 +170,45 @@ export function clipboardOf(desk: Desk): {
 		el.innerHTML = html;
 		return el;
 	};
+	const outside = (words: string): DOMOutputSpec => ['span', { 'data-rq-outside': '' }, words];
 	nodes.citation = (n) => {
-		const el = span('data-rq-citation', JSON.stringify(n.attrs), said(desk, n));
-		el.dataset.rqPlacement = desk.placement;
+		const el = span('data-rq-citation', JSON.stringify(n.attrs), said(context, n));
+		el.dataset.rqPlacement = context.placement;
 		return el;
 	};
+	nodes.note = (n) => ['span', { 'data-rq-note': n.attrs.kind as string }, outside(' ('), ['span', 0], outside(')')];
 	nodes.note_ref = (n) => {
 		const el = span('data-rq-note-ref', n.attrs.note as string, '');
 		el.dataset.rqSource = n.attrs.source as string;
-		el.textContent = String(desk.refNumber(n.attrs as NoteTarget) || '[no such note]');
+		el.textContent = String(context.refNumber(n.attrs as NoteTarget) || '[no such note]');
 		return el;
 	};
-	nodes.gap = (n) => {
-		const el = span('data-rq-gap', n.attrs.hint as string, '');
-		el.textContent = gapWords(n);
+	nodes.citation_placeholder = (n) => {
+		const el = span('data-rq-placeholder', n.attrs.hint as string, '');
+		el.textContent = placeholderWords(n);
 		return el;
+	};
+	nodes.figure = (n) => [
+		'figure',
+		{ 'data-rq-asset': n.attrs.asset as string },
+		['img', { src: context.assets.dataOf(n.attrs.asset as string), alt: n.attrs.alt as string }],
+		['figcaption', 0]
+	];
+	nodes.bibliography = (n) => {
+		const dom = document.createElement('section');
+		dom.setAttribute('data-rq-bibliography', n.attrs.id as string);
+		dom.setAttribute('data-rq-settings', JSON.stringify(n.attrs.settings));
+		const contentDOM = dom.appendChild(document.createElement('div'));
+		const entries = dom.appendChild(document.createElement('div'));
+		entries.setAttribute('data-rq-outside', '');
+		entries.innerHTML = bibliographyForClipboard(
+			context.bibliographyOf(n, context.bibliographyPos(n.attrs.id as string))
+		).html;
+		return { dom, contentDOM };
 	};
 	return {
 		clipboardSerializer: new DOMSerializer(nodes, DOMSerializer.marksFromSchema(schema)),
-		clipboardTextSerializer: (slice) => plain(desk, slice.content),
+		clipboardTextSerializer: (slice) => plain(context, slice.content),
 		transformPastedHTML: (html) => {
 			from = (/data-rq-placement="(sentence|raised|note|close)"/.exec(html)?.[1] as PlacementKind) ?? null;
 			return cleanPaste(html);
@@ -102,7 +216,15 @@ export function clipboardOf(desk: Desk): {
 		transformPasted: (slice) => {
 			const kind = from;
 			from = null;
-			return kind && kind !== desk.placement ? placeSlice(slice, kind, desk) : slice;
+			if (inNote) return sliceForNote(slice);
+			const whole = sliceForText(slice);
+			const placed = kind && kind !== context.placement ? placeSlice(whole, kind, context) : whole;
+			return new Slice(namedFigures(placed.content, context), placed.openStart, placed.openEnd);
+		},
+		handlePaste: (view, _event, slice) => {
+			const tr = inNote ? null : pasteBibliography(view.state, slice);
+			if (tr) view.dispatch(tr);
+			return tr !== null;
 		}
 	};
 }

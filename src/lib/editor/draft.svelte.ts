@@ -1,213 +1,197 @@
 /**
- * A manuscript being written: the editor, its worker, what everything shows, and saving.
- * Data flows one way: editor state → clusters → worker → what citations, notes and entries show.
+ * A manuscript being written, as the views of one page share it. The parts do the work, each in its own file: the document
+ * store (the text and what derives from it), the formatting service (what citations show), persistence (saving). Data
+ * flows one way: a transaction changes the store; what its citations are is asked of the service; what those show is drawn.
  */
-import { NodeSelection, type EditorState, type Transaction } from 'prosemirror-state';
+import { NodeSelection, type Command, type EditorState, type Transaction } from 'prosemirror-state';
 import { EditorView } from 'prosemirror-view';
 import type { Node } from 'prosemirror-model';
 import { closeHistory } from 'prosemirror-history';
-import type { Transform } from 'prosemirror-transform';
 import {
-	countDoc,
-	followTitle,
+	attrValue,
 	cleanSettings,
-	noteRefNumber,
-	placeCitations,
-	placementOf,
-	cleanEntryHands,
-	readCitations,
-	readDoc,
-	readOutline,
-	readQuotations,
-	sameSpots,
-	renameLists,
+	editFacts,
+	factsOfStyle,
 	schema,
 	sectionAt,
+	setDocAttrs,
 	storeDoc,
-	type CitingForm,
 	type DocSettings,
 	type DocStyle,
-	type EntryHands,
+	type EntryOverrides,
 	type NoteTarget,
 	type PlacementKind,
 	type QuotationInfo,
 	type Reading,
 	type Section,
+	type StyleFacts,
 	type WordCount
 } from '$lib/core/manuscript';
-import {
-	cleanHouse,
-	listHeading,
-	type ClusterOutput,
-	type EntryOutput,
-	type HouseRules,
-	type StyleInfo
-} from '$lib/core/citing';
+import { cleanHouse, type ClusterOutput, type EntryOutput, type HouseRules, type StyleInfo } from '$lib/core/citing';
 import { describe, storeStrip, type Described } from '$lib/data/strip';
-import { manuscriptSaver } from '$lib/data/manuscripts';
+import { docOf, textChangedAt } from '$lib/data/manuscripts';
 import { storageMessage, type Manuscript } from '$lib/data/db';
 import type { Source } from '$lib/core/source';
-import type { Desk } from './desk';
-import { editorPlugins, type Gestures } from './plugins';
-import { clipboardOf } from './clipboard';
-import { Drawn } from './drawn';
-import { Formatting } from './formatting.svelte';
-import { step } from './going';
-import { Keeping } from './keeping.svelte';
-import { NoteEditors } from './note-editors';
-import { fillGap, insertGap, openCite, openIfCitation, type CiteTarget } from './opening';
-import { keepDrawn } from './keep-drawn';
+import { FormattingService } from '$lib/services/formatting/index.svelte';
+import { Persistence, type Conflict } from '$lib/services/persistence';
+import { localAhead, recover } from '$lib/services/write-ahead';
+import type { SaveState } from '$lib/services/autosave';
+import { AssetViews } from './asset-views';
+import { bibliographyPosition, blocksNear } from './positions';
+import { BlockVirtualizer } from './block-virtualizer';
 import { checksOf } from './facts';
-import { AtRest } from './at-rest';
-import { blocksNear, listPosition } from './positions';
-import { shownList, type ShownList } from './shown-list';
-import { Sleep } from './sleep';
-import { Soon } from './soon';
-import { UndoJournal, type KeptUndo } from './undo-journal';
+import { clipboardOf } from './clipboard';
+import { fillPlaceholder, openCite, openIfCitation, type CiteTarget } from './cite-target';
+import { Debounce } from './debounce';
+import { DocumentStore, type Change } from './document-store';
+import { editorPlugins, type Gestures } from './plugins';
+import { insertPlaceholder, LABEL } from './commands';
+import type { NodeViewContext } from './node-view-context';
+import { NodeViewRegistry } from './node-view-registry';
 import { nodeViews } from './views';
+import { NoteEditors } from './note-editors';
+import { ScrollIdle } from './scroll-idle';
+import { shownBibliography, type ShownBibliography } from './shown-bibliography';
+import { step } from './navigation';
 
 /** What stands in the margin's place; '' is the margin itself. */
 export type Side = '' | 'excerpts' | 'sources' | 'versions' | 'note-ref';
 
 export interface Notice {
-	kind: 'style' | 'storage' | 'tab' | 'worker';
+	kind: 'storage' | 'tab' | 'recovered' | 'conflict';
 	text: string;
+	action?: { label: string; run: () => void };
 }
 
 /** Blocks of a long manuscript. */
 const LONG = 150;
+/** Meta of a transaction that is not the person's: what it changes is in the database already, or is no edit. */
+const NOT_MINE = 'not-mine';
 
-export class Draft implements Desk {
-	id: string;
+export class Draft implements NodeViewContext {
+	readonly id: string;
+	readonly kind: string;
+	/** So long that only a part of it is in the page at a time (block-virtualizer.ts). */
+	readonly long: boolean;
+	readonly readOnly: boolean;
+	readonly initial: Node;
+	view: EditorView | null = null;
+	readonly store: DocumentStore;
+	readonly formatting: FormattingService;
+	readonly persistence: Persistence;
+	readonly nodeViews = new NodeViewRegistry();
+	readonly noteEditors: NoteEditors = new NoteEditors(this);
+	readonly assets = new AssetViews();
+	readonly virtualizer: BlockVirtualizer | null;
+	/** Runs what can wait until the page is not scrolled. */
+	readonly scrollIdle = new ScrollIdle();
+
+	// --- what the store says, as views see it -------------------------------------------------------------------------
 	title = $state('');
-	kind = $state('');
-	notices = $state<Notice[]>([]);
+	docStyle = $state.raw<DocStyle>({ id: 'apa', title: 'APA 7th', form: 'in-text', locale: '', facts: null });
+	/** What the manuscript decides over the style. */
+	settings = $state.raw<DocSettings>(cleanSettings(null));
+	house = $state.raw<HouseRules>(cleanHouse(null));
+	/** Entries edited by hand. */
+	entryOverrides = $state.raw<EntryOverrides>({});
 	outline = $state.raw<Section[]>([]);
-	/** Citations and notes as views show them; positions follow typing with a short delay, everything else at once. */
-	shown = $state.raw<Reading>({ clusters: [], citations: [], notes: [], gaps: [], refs: [] });
-	private fresh: Reading = this.shown;
-	/** The document whose positions `fresh` does not have yet. */
-	private moved: Node | null = null;
 	words = $state.raw<WordCount>({ text: 0, notes: 0 });
-	docStyle = $state.raw<DocStyle>({ id: 'apa', title: 'APA 7th', form: 'in-text', locale: '' });
+	quotations = $state.raw<QuotationInfo[]>([]);
+	/** Citations and notes as views show them; positions follow typing with a short delay, everything else at once. */
+	shown = $state.raw<Reading>({ clusters: [], citations: [], notes: [], placeholders: [], refs: [] });
 	/** Grows with every result and every change, for views that measure. */
 	revision = $state(0);
+
+	// --- what the page is at ------------------------------------------------------------------------------------------
+	saveState = $state<SaveState>('saved');
+	notices = $state.raw<Notice[]>([]);
 	here = $state(-1);
 	selectedCitation = $state<string | null>(null);
 	/** The citation or note that the pointer is on, in the text or in the margin. */
 	hovered = $state<string | null>(null);
 	cite = $state.raw<CiteTarget | null>(null);
 	entryMenu = $state.raw<{ sourceId: string; anchor: HTMLElement } | null>(null);
-	/** The list whose settings are open. */
-	listMenu = $state.raw<{ id: string; anchor: HTMLElement } | null>(null);
+	/** The bibliography whose options are open. */
+	bibliographyMenu = $state.raw<{ id: string; anchor: HTMLElement } | null>(null);
 	side = $state<Side>('');
 	/** The note that was written in, and the caret in it, when what stands beside the text was opened from there. */
 	inNote = $state.raw<{ id: string; head: number } | null>(null);
 	lastChange = $state('');
-	/** So long that only a part of it is in the page at a time (sleep.ts). */
-	readonly long: boolean;
-	readonly sleep: Sleep | null;
-	/** What waits until the page is not scrolled. */
-	readonly rest = new AtRest();
-
-	view: EditorView | null = null;
-	readonly drawn = new Drawn();
-	readonly formatting: Formatting;
-	readonly keeping: Keeping;
-	private numbers = new Map<string, number>();
-	readonly noteEditors: NoteEditors = new NoteEditors(this);
-	private sources = new Map<string, Source>();
-	private readonly statsSoon: Soon;
-	private readonly saver: ReturnType<typeof manuscriptSaver>;
-	private described: Described | null = null;
 	/** When each source was cited last, in steps. */
 	readonly recent = new Map<string, number>();
-	readonly initial: Node;
-	readonly readOnly: boolean;
-	/** What the manuscript decides over the style. */
-	settings = $state.raw<DocSettings>(cleanSettings(null));
-	/** House rules over the style. */
-	house = $state.raw<HouseRules>(cleanHouse(null));
-	/** Quotations of the text, kept and typed. */
-	quotations = $state.raw<QuotationInfo[]>([]);
-	/** Entries said by hand. */
-	hands = $state.raw<EntryHands>({});
-	private readonly journal = new UndoJournal();
-	private readonly keptUndo: KeptUndo | undefined;
-	private handsRead: unknown = null;
-	private setRead: unknown = null;
 
+	private sources = new Map<string, Source>();
+	private readonly describeSoon: Debounce;
+	private described: Described | null = null;
+
+	/** @throws ManuscriptError where the stored text cannot be read; what is stored is untouched */
 	constructor(m: Manuscript, readOnly = false) {
 		this.id = m.id;
-		this.title = m.title;
 		this.kind = m.kind;
 		this.readOnly = readOnly;
-		this.keptUndo = m.undo;
-		const read = readDoc(m.doc);
-		// sources listed without being cited were kept beside the document once
-		const set = cleanSettings(read.attrs.set);
-		const further = m.uncited.filter((id) => !set.further.some((f) => f.id === id)).map((id) => ({ id, why: '' }));
-		const doc = further.length
-			? schema.nodes.doc.create({ ...read.attrs, set: { ...set, further: [...set.further, ...further] } }, read.content)
-			: read;
-		this.settings = cleanSettings(doc.attrs.set);
-		const style: DocStyle = doc.attrs.style ?? { id: m.styleId, title: m.styleTitle, form: m.form, locale: m.locale };
-		this.initial = doc.attrs.style ? doc : schema.nodes.doc.create({ ...doc.attrs, style }, doc.content);
-		this.docStyle = style;
+		const doc = this.assets.named(docOf(m));
+		this.initial = doc;
 		this.long = doc.childCount > LONG;
-		this.sleep = this.long ? new Sleep(() => this.noteEditors.positions()) : null;
-		this.statsSoon = new Soon(() => this.takeStats(), this.long ? 400 : 150, this.long ? 2000 : 150);
-		this.formatting = new Formatting(this);
-		this.saver = manuscriptSaver(m);
-		this.keeping = new Keeping(
-			() => (this.described = this.describe()),
-			() => this.write(),
-			(e) => this.notice('storage', e ? storageMessage(e) : null),
-			readOnly
-		);
-		if (readOnly) {
+		this.virtualizer = this.long ? new BlockVirtualizer(() => this.noteEditors.positions()) : null;
+		this.store = new DocumentStore(doc, m.title, m.undo, editorPlugins(this.gestures(null)));
+		this.describeSoon = new Debounce(() => this.takeDescription(), this.long ? 400 : 150, this.long ? 2000 : 150);
+		this.formatting = new FormattingService({
+			item: (id) => this.source(id)?.item,
+			onShown: (changed) => this.showFormatted(changed)
+		});
+		const storage = localAhead();
+		this.persistence = new Persistence({
+			row: m,
+			readOnly,
+			storage,
+			snapshot: () => this.snapshot(),
+			prepare: () => (this.described = this.describe()),
+			adopt: (row, textToo) => this.adopt(row, textToo),
+			onState: (state, trouble) => {
+				this.saveState = state;
+				if (state === 'saved' || trouble) this.notice('storage', trouble ? storageMessage(trouble) : null);
+			},
+			onConflict: (c) => this.tellConflict(c)
+		});
+		this.saveState = this.persistence.autosave.state;
+		this.mirror();
+		this.shown = this.store.reading;
+		if (readOnly)
 			this.notice(
 				'tab',
-				'This manuscript is open in another tab. Here it can only be read, so that neither tab overwrites the other.'
+				'This manuscript is open in another tab. Here it can be read, and it follows what is written there. Close the other tab to write here.'
 			);
-		}
+		else this.bringBack(recover(m.id, doc, m.saved, textChangedAt(m), storage));
 	}
 
-	/** Sources listed without being cited. */
-	get uncited(): string[] {
-		return [...new Set(this.settings.further.map((f) => this.resolve(f.id)))];
-	}
-
-	// --- the editor -------------------------------------------------------------------------------------------------
+	// --- the editor ---------------------------------------------------------------------------------------------------
 
 	mount(element: HTMLElement): void {
-		const state = this.journal.restore(this.initial, this.keptUndo, editorPlugins(this.gestures(null)));
-		this.read(state.doc);
 		this.view = new EditorView(element, {
-			state,
+			state: this.store.state,
 			editable: () => !this.readOnly,
-			nodeViews: { ...nodeViews(this), ...this.sleep?.views() },
+			nodeViews: { ...nodeViews(this), ...this.virtualizer?.views() },
 			dispatchTransaction: (tr) => this.dispatch(tr),
 			attributes: {
 				class: 'sheet-text',
 				role: 'textbox',
 				'aria-multiline': 'true',
 				'aria-label': 'Manuscript text',
+				'aria-readonly': String(this.readOnly),
 				spellcheck: 'true'
 			},
 			handleDoubleClickOn: (_v, _p, node, pos) => openIfCitation(this, node, pos),
 			handleClickOn: (_v, _p, node, pos, event) => {
-				if (node.type !== schema.nodes.gap) return false;
+				if (node.type !== schema.nodes.citation_placeholder || this.readOnly) return false;
 				event.preventDefault();
-				fillGap(this, pos, node);
+				fillPlaceholder(this, pos, node);
 				return true;
 			},
 			...clipboardOf(this)
 		});
-		keepDrawn(this.view);
-		this.sleep?.attach(this.view);
-		void this.formatting.loadStyle();
-		this.stats();
+		this.virtualizer?.attach(this.view);
+		this.askFormatting();
+		this.describeText();
 		// a new manuscript begins with its title
 		if (!this.readOnly && this.initial.firstChild?.content.size === 0) this.view.focus();
 	}
@@ -224,18 +208,18 @@ export class Draft implements Desk {
 				const v = view();
 				const sel = v?.state.selection;
 				if (!v || !(sel instanceof NodeSelection)) return false;
-				if (sel.node.type === schema.nodes.gap) {
-					fillGap(this, sel.from, sel.node, v);
+				if (sel.node.type === schema.nodes.citation_placeholder) {
+					fillPlaceholder(this, sel.from, sel.node, v);
 					return true;
 				}
 				if (sel.node.type === schema.nodes.note) {
-					this.noteEditors.focus(sel.node.attrs.id);
+					this.noteEditors.focus(sel.node.attrs.id as string);
 					return true;
 				}
 				return openIfCitation(this, sel.node, sel.from, v);
 			},
 			insertNote: (kind) => this.noteEditors.insert(kind),
-			insertGap: () => insertGap(this),
+			insertPlaceholder: () => this.run(insertPlaceholder(), view()),
 			step: (by) => step(this, by),
 			beside: (side) => {
 				const v = inner?.();
@@ -244,93 +228,80 @@ export class Draft implements Desk {
 				this.side = side;
 			},
 			placement: () => (inner ? 'sentence' : this.placement),
-			quotes: () => this.style?.quotes ?? null
+			quotes: () => this.facts.quotes
 		};
 	}
 
-	/** Citations and notes with the positions they have now. */
-	get reading(): Reading {
-		if (this.moved) {
-			this.fresh = readCitations(this.moved, this.docForm(this.moved), this.resolve);
-			this.moved = null;
-		}
-		return this.fresh;
-	}
-
-	private dispatch(tr: Transaction): void {
-		const view = this.view!;
-		const before = view.state;
-		const { state, transactions } = before.applyTransaction(tr);
-		this.sleep?.wakeFor(tr, state);
-		view.updateState(state);
-		if (tr.docChanged) {
-			this.journal.follow(transactions, before, state);
-			this.title = followTitle(this.title, before.doc, state.doc);
-			// whoever types words moves what stands behind them, and changes nothing else about it
-			const typed = sameSpots(before.doc, state.doc);
-			if (typed) this.moved = state.doc;
-			else this.read(state.doc);
-			if (state.doc.attrs.style !== before.doc.attrs.style) {
-				this.docStyle = state.doc.attrs.style as DocStyle;
-				void this.formatting.loadStyle();
-			} else if (!typed && this.formatting.stale) void this.formatting.format();
-			this.stats();
-			this.keeping.changed();
-		}
-		if (!state.selection.eq(before.selection) || tr.docChanged) {
-			this.inNote = null;
-			this.look(state);
-		}
+	/** Runs a command on the text, or on another editor of it, in a step of its own for undo. @returns whether it could */
+	run(command: Command, view: EditorView | null = this.view): boolean {
+		if (!view || this.readOnly) return false;
+		return command(view.state, (tr) => view.dispatch(closeHistory(tr).scrollIntoView()), view);
 	}
 
 	/** Does one thing to the document, in a step of its own for undo, and names it in the foot. */
 	act(tr: Transaction, what: string, view: EditorView | null = this.view): void {
 		if (!view || this.readOnly || !tr.docChanged) return;
-		view.dispatch(closeHistory(tr).scrollIntoView());
-		this.lastChange = what;
+		view.dispatch(closeHistory(tr.setMeta(LABEL, what)).scrollIntoView());
 	}
 
-	/** Reads citations and notes; numbers are right at once, before anything is formatted. */
-	private read(doc: Node): void {
-		const reading = readCitations(doc, this.docForm(doc), this.resolve);
-		this.moved = null;
-		this.fresh = this.shown = reading;
-		const numbers = new Map<string, number>();
-		for (const n of reading.notes) numbers.set(n.id, n.number);
-		const changed: string[] = [];
-		for (const [id, n] of numbers) if (this.numbers.get(id) !== n) changed.push(id);
-		this.numbers = numbers;
-		if (doc.attrs.set !== this.setRead) {
-			this.setRead = doc.attrs.set;
-			this.settings = cleanSettings(doc.attrs.set);
-			this.house = cleanHouse(this.settings.house);
+	private dispatch(tr: Transaction): void {
+		const { view } = this;
+		if (!view) return;
+		const title = this.store.title;
+		const change = this.store.apply(tr);
+		this.virtualizer?.wakeFor(tr, change.state);
+		view.updateState(change.state);
+		const label = tr.getMeta(LABEL) as string | undefined;
+		if (label) this.lastChange = label;
+		if (change.docChanged) {
+			this.follow(change);
+			if (!tr.getMeta(NOT_MINE)) {
+				const steps = change.transactions.flatMap((t) => t.steps);
+				this.persistence.changed(steps, this.store.title === title ? undefined : this.store.title);
+			}
 		}
-		if (doc.attrs.hand !== this.handsRead) {
-			this.handsRead = doc.attrs.hand;
-			this.hands = cleanEntryHands(doc.attrs.hand);
+		if (change.docChanged || !change.state.selection.eq(change.before.selection)) {
+			this.inNote = null;
+			this.look(change.state);
 		}
-		this.drawn.renumber(changed);
-		this.revision++;
 	}
 
-	private docForm(doc: Node): CitingForm {
-		const form = (doc.attrs.style as DocStyle | null)?.form ?? 'in-text';
-		return form;
+	/** Shows what a change of the document changed beside the text. */
+	private follow(change: Change): void {
+		this.mirror();
+		if (!change.typed) {
+			this.shown = this.store.reading;
+			this.nodeViews.renumber(change.renumbered);
+			this.revision++;
+			if (change.styleChanged) this.redrawForStyle(change.before.doc);
+			this.askFormatting();
+		}
+		this.describeText();
+	}
+
+	/** What the store says, for views. */
+	private mirror(): void {
+		const { store } = this;
+		this.title = store.title;
+		this.docStyle = store.style;
+		this.settings = store.settings;
+		this.house = store.house;
+		this.entryOverrides = store.entryOverrides;
 	}
 
 	/** What the foot line and the outline say; in a long text, when the writer pauses. */
-	private stats(): void {
-		this.statsSoon.ask(this.outline.length ? undefined : 0);
+	private describeText(): void {
+		this.describeSoon.call(this.outline.length ? undefined : 0);
 	}
-	private takeStats(): void {
+	private takeDescription(): void {
 		if (!this.view) return;
-		const doc = this.view.state.doc;
-		// somebody may have asked in between: what counts is what the views have
-		this.shown = this.reading;
-		this.outline = readOutline(doc);
-		this.words = countDoc(doc);
-		this.quotations = readQuotations(doc);
-		this.look(this.view.state);
+		const { store } = this;
+		store.describe();
+		this.shown = store.reading;
+		this.outline = store.outline;
+		this.words = store.words;
+		this.quotations = store.quotations;
+		this.look(store.state);
 		this.revision++;
 	}
 
@@ -344,76 +315,125 @@ export class Draft implements Desk {
 		if (id !== this.selectedCitation) this.selectedCitation = id;
 	}
 
-	// --- formatting -------------------------------------------------------------------------------------------------
+	// --- what is read of the text -------------------------------------------------------------------------------------
 
+	/** Citations and notes with the positions they have now. */
+	get reading(): Reading {
+		return this.store.reading;
+	}
 	get asNotes(): boolean {
 		return this.docStyle.form !== 'in-text';
 	}
+	/** Where citations stand in this manuscript. */
+	get placement(): PlacementKind {
+		return this.store.placement;
+	}
+	/** What edits go by; known without the worker. */
+	get facts(): StyleFacts {
+		return editFacts(this.docStyle);
+	}
+	get uncited(): string[] {
+		return this.store.uncited;
+	}
+	readonly resolve = (id: string): string => this.store.resolve(id);
+	refNumber(target: NoteTarget): number {
+		return this.store.refNumber(target);
+	}
+	noteNumber(id: string): number {
+		return this.store.noteNumber(id);
+	}
+	bibliographyPos(id: string): number {
+		return bibliographyPosition(this.store.doc, id);
+	}
+
+	// --- formatting ---------------------------------------------------------------------------------------------------
+
 	output(id: string): ClusterOutput | undefined {
 		return this.formatting.output(id);
 	}
-	refNumber(target: NoteTarget): number {
-		return noteRefNumber(this.reading, { ...target, source: target.source && this.resolve(target.source) });
+	get bibliography(): EntryOutput[] | null {
+		return this.formatting.bibliography;
 	}
-	noteNumber(id: string): number {
-		return this.numbers.get(id) ?? 0;
-	}
-	entries(): EntryOutput[] | null {
-		return this.list;
-	}
-	listOf(node: Node, pos: number): ShownList {
-		return shownList(this, node, pos);
-	}
-	get list(): EntryOutput[] | null {
-		return this.formatting.list;
-	}
+	/** The style that what is shown stands in; null before anything is. */
 	get style(): StyleInfo | null {
 		return this.formatting.style;
-	}
-	listBasis(): unknown[] {
-		return [this.list, this.hands, this.settings, this.sources, this.style];
-	}
-	listPos(id: string): number {
-		return this.view ? listPosition(this.view.state.doc, id) : -1;
-	}
-	openList(id: string, anchor: HTMLElement): void {
-		this.listMenu = { id, anchor };
 	}
 	styleInfo(): StyleInfo | null {
 		return this.style;
 	}
-
-	/** The id a source has now, should it have been merged into another. */
-	resolve: (id: string) => string = (id) => id;
-
-	/** Gives the library to the draft; what changed of what is cited is formatted again at once. */
-	async useLibrary(sources: Map<string, Source>, resolve: (id: string) => string = (id) => id): Promise<void> {
-		this.sources = sources;
-		this.resolve = resolve;
-		// citations of what was merged follow the source that was kept
-		if (this.view) this.read(this.view.state.doc);
-		await this.formatting.libraryChanged();
+	entries(): EntryOutput[] | null {
+		return this.bibliography;
+	}
+	bibliographyOf(node: Node, pos: number): ShownBibliography {
+		return shownBibliography(this, node, pos);
+	}
+	bibliographyBasis(): unknown[] {
+		return [this.bibliography, this.entryOverrides, this.settings, this.sources, this.style];
 	}
 
+	/** Asks for the text as it is; nothing, where what is shown is that already. */
+	askFormatting(): void {
+		const { id, title, locale } = this.docStyle;
+		this.formatting.askIfChanged({
+			style: { id, title, lang: locale },
+			house: this.house,
+			clusters: this.reading.clusters,
+			uncited: this.uncited
+		});
+	}
+
+	private showFormatted(changed: ClusterOutput[]): void {
+		this.nodeViews.redraw(changed);
+		this.nodeViews.redrawBibliographies();
+		this.keepFacts();
+		this.revision++;
+	}
+
+	/** Keeps with the document what edits need to know of its style, where it is not there yet or not right any more. */
+	private keepFacts(): void {
+		const { style, docStyle, view } = this;
+		if (!view || this.readOnly || style?.id !== docStyle.id) return;
+		const facts = factsOfStyle(style);
+		if (JSON.stringify(facts) === JSON.stringify(docStyle.facts)) return;
+		const tr = setDocAttrs(view.state.tr, { style: { ...docStyle, facts } });
+		view.dispatch(tr.setMeta('addToHistory', false).setMeta(NOT_MINE, true));
+	}
+
+	/** What was shown stays until what comes is there; only marks and citations in the text look different at once. */
+	private redrawForStyle(before: Node): void {
+		const was = (attrValue(before.attrs.style) as DocStyle | null)?.form ?? 'in-text';
+		if ((was !== 'in-text') !== this.asNotes) this.nodeViews.redrawAll();
+	}
+
+	/** Gives the library to the draft; what changed of what is cited is formatted again at once. */
+	useLibrary(sources: Map<string, Source>, resolve: (id: string) => string = (id) => id): void {
+		this.sources = sources;
+		this.store.resolve = resolve;
+		// citations of what was merged follow the source that was kept
+		this.nodeViews.renumber(this.store.read());
+		this.shown = this.store.reading;
+		this.revision++;
+		if (this.view) this.askFormatting();
+	}
 	source(id: string): Source | undefined {
 		return this.sources.get(id);
 	}
 
-	formattedAnew(): void {
-		this.revision++;
-	}
+	// --- in the page --------------------------------------------------------------------------------------------------
 
 	/** The element in the sheet that a margin item belongs to. */
 	anchor(id: string): HTMLElement | null {
-		return this.drawn.anchor(id, this.view?.dom);
+		return this.nodeViews.anchor(id, this.view?.dom);
 	}
-
 	noteChanged(node: Node): void {
 		this.noteEditors.changed(node);
 	}
-
-	// --- citing -----------------------------------------------------------------------------------------------------
-
+	openBibliography(id: string, anchor: HTMLElement): void {
+		this.bibliographyMenu = { id, anchor };
+	}
+	openEntry(sourceId: string, anchor: HTMLElement): void {
+		this.entryMenu = { sourceId, anchor };
+	}
 	closeCite(): void {
 		const view = this.cite?.view;
 		this.cite = null;
@@ -425,7 +445,7 @@ export class Draft implements Desk {
 		const { view } = this;
 		const surface = view?.dom.closest('.surface');
 		if (!view || !surface) return null;
-		const [first, last] = this.sleep?.near(by) ?? blocksNear(view.dom, surface, by);
+		const [first, last] = this.virtualizer?.near(by) ?? blocksNear(view.dom, surface, by);
 		let from = 0;
 		let to = 0;
 		view.state.doc.forEach((node, pos, i) => {
@@ -433,10 +453,6 @@ export class Draft implements Desk {
 			if (i === last) to = pos + node.nodeSize;
 		});
 		return { from, to };
-	}
-
-	openEntry(sourceId: string, anchor: HTMLElement): void {
-		this.entryMenu = { sourceId, anchor };
 	}
 
 	lightUp(sourceId: string | null): void {
@@ -447,83 +463,117 @@ export class Draft implements Desk {
 		}
 	}
 
-	// --- style ------------------------------------------------------------------------------------------------------
-
-	/** Where citations stand in this manuscript. */
-	get placement(): PlacementKind {
-		return placementOf(this.style?.placement ?? 'sentence', this.settings);
-	}
-
-	/** Changes what the manuscript decides over the style; citations move where that is about their place. */
-	setSettings(change: Partial<DocSettings>): void {
-		const view = this.view;
-		if (!view || this.readOnly || !this.style) return;
-		const next = { ...this.settings, ...change };
-		const tr = view.state.tr.setDocAttribute('set', next);
-		const to = placementOf(this.style.placement, next);
-		placeCitations(tr.doc, to, this.style.american, tr as unknown as Transform, this.placement);
-		this.act(tr, 'Setting changed');
-	}
-
-	/** Switches the style: marks move over punctuation, all in one step that undo takes back. */
-	applyStyle(info: StyleInfo, locale = '', wanted: CitingForm = this.docStyle.form): void {
-		const view = this.view;
-		if (!view || this.readOnly) return;
-		const form: CitingForm = info.class === 'note' ? (wanted === 'endnotes' ? 'endnotes' : 'footnotes') : 'in-text';
-		const style: DocStyle = { id: info.id, title: info.title, form, locale };
-		const tr = view.state.tr;
-		const to = placementOf(info.placement, this.settings);
-		placeCitations(tr.doc, to, info.american, tr as unknown as Transform, this.style ? this.placement : undefined);
-		renameLists(tr, listHeading(this.docStyle.id, this.asNotes), listHeading(info.id, form !== 'in-text'));
-		tr.setDocAttribute('style', style);
-		view.dispatch(closeHistory(tr));
-		this.lastChange = `Style changed to ${info.title}`;
-	}
-
-	setTitle(title: string): void {
-		this.title = title;
-		this.keeping.changed();
-	}
-
-	// --- keeping ----------------------------------------------------------------------------------------------------
-
-	private describe(): Described | null {
-		const found = this.formatting.done ? checksOf(this) : undefined;
-		return this.view && describe(this.view.state.doc, this.docStyle.form, found);
-	}
-	/** Writes everything down; what the desk shows may be a key older than the text. */
-	private async write(): Promise<void> {
-		const described = this.described ?? this.describe();
-		this.described = null;
-		if (!this.view || !described) return;
-		await this.saver({
-			title: this.title,
-			doc: storeDoc(this.view.state.doc),
-			undo: this.journal.toText(),
-			styleId: this.docStyle.id,
-			styleTitle: this.docStyle.title,
-			form: this.docStyle.form,
-			locale: this.docStyle.locale,
-			uncited: this.uncited,
-			words: described.words,
-			strip: storeStrip(described.strip)
-		});
-	}
-
 	/** Says something above the text, or takes it back. */
-	notice(kind: Notice['kind'], text: string | null): void {
+	notice(kind: Notice['kind'], text: string | null, action?: Notice['action']): void {
 		const others = this.notices.filter((n) => n.kind !== kind);
-		if (text || others.length < this.notices.length) this.notices = text ? [...others, { kind, text }] : others;
+		if (text || others.length < this.notices.length) this.notices = text ? [...others, { kind, text, action }] : others;
 	}
 
+	// --- keeping ------------------------------------------------------------------------------------------------------
+
+	/** Names the manuscript otherwise than its title on the sheet. */
+	setTitle(title: string): void {
+		if (this.readOnly) return;
+		this.store.title = this.title = title;
+		this.persistence.changed([], title);
+	}
+
+	private describe(): Described {
+		const found = this.formatting.done ? checksOf(this) : undefined;
+		return describe(this.store.doc, this.docStyle.form, found);
+	}
+
+	/** Everything that is written down; what the desk shows may be a key older than the text. */
+	private snapshot(): Partial<Manuscript> {
+		const { words, strip } = this.described ?? this.describe();
+		this.described = null;
+		const { id, title, form, locale } = this.store.style;
+		return {
+			title: this.store.title,
+			doc: storeDoc(this.store.doc),
+			undo: this.store.undoText(),
+			// mirrors for the desk
+			styleId: id,
+			styleTitle: title,
+			form,
+			locale,
+			uncited: this.uncited,
+			words,
+			strip: storeStrip(strip)
+		};
+	}
+
+	/** What was written ahead of the last save comes back, as an edit that undo takes back. */
+	private bringBack(found: ReturnType<typeof recover>): void {
+		if (found.steps.length || found.title !== undefined) {
+			const tr = closeHistory(this.store.state.tr);
+			for (const s of found.steps) tr.step(s);
+			this.store.apply(tr);
+			if (found.title !== undefined) this.store.title = found.title;
+			this.mirror();
+			this.shown = this.store.reading;
+		}
+		if (found.misfits.length) {
+			this.notice(
+				'recovered',
+				'Some of what was typed last does not fit the text as it is now. It is kept among what needs repair, on the desk.'
+			);
+		}
+		this.persistence.recovered(found);
+	}
+
+	/** Takes over what somebody else wrote. */
+	private adopt(row: Manuscript, textToo: boolean): void {
+		this.store.title = this.title = row.title;
+		const { view } = this;
+		if (!textToo || !view) return;
+		const doc = this.assets.named(docOf(row));
+		const { tr } = view.state;
+		tr.replaceWith(0, tr.doc.content.size, doc.content);
+		for (const name of Object.keys(doc.attrs)) tr.setDocAttribute(name, doc.attrs[name]);
+		view.dispatch(closeHistory(tr).setMeta('bibliography-may-go', true).setMeta(NOT_MINE, true));
+		this.store.title = this.title = row.title;
+	}
+
+	private tellConflict(c: Conflict): void {
+		switch (c.kind) {
+			case 'gone':
+				return this.notice('conflict', 'This manuscript was deleted in another tab. It is in the bin.', {
+					label: 'Put it back',
+					run: () => {
+						this.notice('conflict', null);
+						void this.persistence.putBack().catch((e: unknown) => this.notice('conflict', storageMessage(e)));
+					}
+				});
+			case 'put-back':
+				return this.notice(
+					'conflict',
+					'This manuscript was deleted in another tab while you wrote here. It is back on the desk, with what you wrote.'
+				);
+			case 'adopted':
+				if (this.readOnly) return;
+				return this.notice(
+					'conflict',
+					'This manuscript was changed elsewhere, by a restored backup for example, and is shown as it is now. Ctrl Z brings back what was here.'
+				);
+			case 'both':
+				return this.notice(
+					'conflict',
+					`This manuscript was changed elsewhere while you wrote here. Yours is kept as it is; the other is on the desk as “${c.copy}”.`
+				);
+		}
+	}
+
+	/** Ends everything after a last save. */
 	async destroy(): Promise<void> {
-		await this.keeping.save();
-		this.statsSoon.stop();
-		this.rest.end();
+		await this.persistence.close();
+		this.describeSoon.cancel();
+		this.scrollIdle.end();
 		this.noteEditors.destroy();
-		this.sleep?.detach();
+		this.virtualizer?.detach();
 		this.view?.destroy();
 		this.view = null;
 		this.formatting.stop();
+		this.assets.end();
 	}
 }

@@ -1,6 +1,6 @@
 /** What proof needs to know of an open draft. */
 import type { ClusterOutput, EntryOutput, Omitted, StyleInfo } from '$lib/core/citing';
-import type { DocSettings, EntryHands, QuotationInfo, Reading } from '$lib/core/manuscript';
+import type { DocSettings, EntryOverrides, QuotationInfo, Reading } from '$lib/core/manuscript';
 import { quickCheck, type Facts, type Finding } from '$lib/core/proof/quick';
 import type { Source } from '$lib/core/source';
 import type { Node } from 'prosemirror-model';
@@ -14,9 +14,9 @@ export interface CheckedDraft {
 	readonly reading: Reading;
 	readonly quotations: QuotationInfo[];
 	readonly style: StyleInfo | null;
-	readonly list: EntryOutput[] | null;
+	readonly bibliography: EntryOutput[] | null;
 	readonly formatting: { readonly omitted: Omitted[]; readonly done: boolean };
-	readonly hands: EntryHands;
+	readonly entryOverrides: EntryOverrides;
 	readonly settings: DocSettings;
 	readonly resolve: (id: string) => string;
 	output(id: string): ClusterOutput | undefined;
@@ -29,12 +29,12 @@ export function factsOf(draft: CheckedDraft): Facts {
 		reading: draft.reading,
 		quotations: draft.quotations,
 		style: draft.style ?? { format: 'author-date' },
-		entries: draft.list,
+		entries: draft.bibliography,
 		omitted: draft.formatting.omitted,
-		hands: draft.hands,
-		further: draft.settings.further,
+		entryOverrides: draft.entryOverrides,
+		uncited: draft.settings.uncited,
 		authors: [],
-		apart: NONE,
+		notDuplicates: NONE,
 		tidy: null,
 		said: (id) => draft.output(id)?.text,
 		source: (id) => draft.source(id),

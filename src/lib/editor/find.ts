@@ -1,5 +1,5 @@
 /** Finding words in a document, wherever they stand: in a long one the page has only a part of it. */
-import { elementAt } from './going';
+import { elementAt } from './navigation';
 import { TextSelection } from 'prosemirror-state';
 import type { Node } from 'prosemirror-model';
 import type { Draft } from './draft.svelte';

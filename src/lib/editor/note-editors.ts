@@ -1,19 +1,19 @@
 /** The writer's own notes: made, taken out, and written in the margin by an editor of their own (need N26). */
-import { openIfCitation, type CiteHost } from './opening';
+import { openIfCitation, type CiteHost } from './cite-target';
 import { EditorState, Selection, TextSelection } from 'prosemirror-state';
 import { EditorView } from 'prosemirror-view';
-import { closeHistory } from 'prosemirror-history';
+import { closeHistory, redo, undo } from 'prosemirror-history';
 import { StepMap } from 'prosemirror-transform';
 import type { Node } from 'prosemirror-model';
 import { newId, schema, textAround, textToNote } from '$lib/core/manuscript';
 import { clipboardOf } from './clipboard';
-import type { Desk } from './desk';
+import type { NodeViewContext } from './node-view-context';
+import { labelled } from './commands';
 import { editorPlugins, type Gestures } from './plugins';
 import { nodeViews } from './views';
 
 /** What the notes need of the draft they are in. */
-export interface NoteHost extends Desk, CiteHost {
-	lastChange: string;
+export interface NoteHost extends NodeViewContext, CiteHost {
 	gestures(inner: (() => EditorView | null) | null): Gestures;
 }
 
@@ -80,9 +80,8 @@ export class NoteEditors {
 				const mod = e.ctrlKey || e.metaKey;
 				if (mod && (e.key === 'z' || e.key === 'y')) {
 					e.preventDefault();
-					void import('prosemirror-history').then(({ undo, redo }) =>
-						(e.key === 'y' || e.shiftKey ? redo : undo)(this.draft.view!.state, (t) => this.draft.view!.dispatch(t))
-					);
+					const main = this.draft.view;
+					if (main) (e.key === 'y' || e.shiftKey ? redo : undo)(main.state, (t) => main.dispatch(t));
 					return true;
 				}
 				if (e.key === 'Escape') {
@@ -98,7 +97,7 @@ export class NoteEditors {
 				'aria-label': `Your note ${this.draft.noteNumber(id)}`,
 				'aria-multiline': 'true'
 			},
-			...clipboardOf(this.draft)
+			...clipboardOf(this.draft, true)
 		});
 		this.open.set(id, inner);
 		return () => {
@@ -145,10 +144,9 @@ export class NoteEditors {
 		const over = /^[.,;:!?…]+[”’"'»]?/.exec(after.slice(middle))?.[0].length ?? 0;
 		const pos = head.pos + middle + over;
 		const id = newId();
-		const tr = view.state.tr.insert(pos, schema.nodes.note.create({ id, kind }, schema.nodes.paragraph.create()));
+		const tr = view.state.tr.insert(pos, schema.nodes.note.create({ id, kind }, schema.nodes.note_paragraph.create()));
 		tr.setSelection(TextSelection.create(tr.doc, pos + tr.doc.nodeAt(pos)!.nodeSize));
-		view.dispatch(closeHistory(tr).scrollIntoView());
-		this.draft.lastChange = 'Note added';
+		view.dispatch(closeHistory(labelled(tr, 'Note added')).scrollIntoView());
 		this.focus(id);
 		return true;
 	}
@@ -157,9 +155,9 @@ export class NoteEditors {
 		const at = this.posOf(id);
 		if (at < 0 || !this.draft.view) return;
 		const node = this.draft.view.state.doc.nodeAt(at)!;
-		this.draft.view.dispatch(closeHistory(this.draft.view.state.tr.delete(at, at + node.nodeSize)));
+		const { tr } = this.draft.view.state;
+		this.draft.view.dispatch(closeHistory(labelled(tr.delete(at, at + node.nodeSize), 'Note deleted')));
 		this.draft.view.focus();
-		this.draft.lastChange = 'Note deleted';
 	}
 
 	focus(id: string): void {

@@ -13,7 +13,7 @@ function writing(text: string, more: { quotes?: QuoteMarks; placement?: Placemen
 		cite: () => void asked.push('cite'),
 		openSelected: () => false,
 		insertNote: (kind) => Boolean(asked.push(kind)),
-		insertGap: () => Boolean(asked.push('gap')),
+		insertPlaceholder: () => Boolean(asked.push('gap')),
 		step: (by) => Boolean(asked.push(`step ${by}`)),
 		beside: (side) => void asked.push(side),
 		quotes: () => more.quotes ?? null,
@@ -154,7 +154,7 @@ test('what stands in a line as one thing is selected by Backspace and Delete bef
 	for (const [mark, type] of [
 		['{{a}}', 'citation'],
 		['((mine))', 'note'],
-		['{{? oil}}', 'gap']
+		['{{? oil}}', 'citation_placeholder']
 	]) {
 		const back = writing(`# T\n\nLamps ${mark}`).at('Lamps').end();
 		assert.ok(back.press('Backspace'));
@@ -224,6 +224,6 @@ test('copies of citations and notes get identities of their own', () => {
 	w.state.doc.descendants((n) => {
 		if ('id' in n.attrs) ids.push(n.attrs.id);
 	});
-	assert.equal(ids.length, 4);
-	assert.equal(new Set(ids).size, 4);
+	assert.equal(ids.length, 5, 'the heading, and two of each');
+	assert.equal(new Set(ids).size, 5);
 });

@@ -27,7 +27,7 @@ export interface Gestures {
 	/** Opens the cite line on the selected citation; false where none is selected. */
 	openSelected(): boolean;
 	insertNote(kind: 'footnote' | 'endnote'): boolean;
-	insertGap(): boolean;
+	insertPlaceholder(): boolean;
 	/** Selects the next citation or gap of the text, or the one before. */
 	step(by: 1 | -1): boolean;
 	/** Opens what can stand in the margin's place. */
@@ -54,7 +54,7 @@ function selectAtom(back: boolean): Command {
 			!(
 				node.type === nodes.citation ||
 				node.type === nodes.note ||
-				node.type === nodes.gap ||
+				node.type === nodes.citation_placeholder ||
 				node.type === nodes.note_ref
 			)
 		)
@@ -148,7 +148,7 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		},
 		'Mod-Shift-n': () => g.insertNote('footnote'),
 		'Alt-n': () => g.insertNote('footnote'),
-		'Alt-g': () => g.insertGap(),
+		'Alt-g': () => g.insertPlaceholder(),
 		'Alt-q': () => {
 			g.beside('excerpts');
 			return true;
@@ -186,7 +186,8 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		ownTyping(),
 		dropCursor({ color: 'var(--verdigris)' })
 	];
-	if (!options.inNote) list.push(history(), gapCursor(), tableEditing(), uniqueIds(), keepLists(), placeholders());
+	if (!options.inNote)
+		list.push(history(), gapCursor(), tableEditing(), uniqueIds(), keepBibliographies(), placeholders());
 	return list;
 }
 
@@ -275,16 +276,16 @@ function ownTyping(): Plugin {
 }
 
 /** Meta of a transaction that may take lists out: the person asked for it. */
-export const FREE_LISTS = 'free-lists';
+export const BIBLIOGRAPHY_MAY_GO = 'bibliography-may-go';
 
 /**
  * Typing, cutting or pasting across a list does not take it out (need N40): it stands where it was again. Whoever selects
  * the list itself, or asks for it, takes it out; undo and redo do as they did.
  */
-export function keepLists(): Plugin {
+export function keepBibliographies(): Plugin {
 	return new Plugin({
 		appendTransaction(trs, old, state) {
-			if (!trs.some((t) => t.docChanged) || trs.some((t) => t.getMeta(FREE_LISTS) || t.getMeta('history$')))
+			if (!trs.some((t) => t.docChanged) || trs.some((t) => t.getMeta(BIBLIOGRAPHY_MAY_GO) || t.getMeta('history$')))
 				return null;
 			if (old.selection instanceof NodeSelection && old.selection.node.type === nodes.bibliography) return null;
 			const lost: { node: Node; pos: number }[] = [];
@@ -346,7 +347,7 @@ function bringsIds(step: Step): boolean {
 	return found;
 }
 
-/** Citations, notes, gaps and lists that were copied get identities of their own. */
+/** Citations, notes, placeholders and lists that were copied get identities of their own. */
 export function uniqueIds(): Plugin {
 	return new Plugin({
 		appendTransaction(trs, _old, state) {

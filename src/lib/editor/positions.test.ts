@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { docFromText, readCitations } from '$lib/core/manuscript';
-import { blockAt, blocksNear, listPosition, positionOf } from './positions';
+import { blockAt, blocksNear, bibliographyPosition, positionOf } from './positions';
 
 const doc = docFromText(
 	'# T\n\nLamps {{a}} were lit.((A note of mine with {{b}} in it.))\n\n- one {{c}}\n- two\n\n> Words {{d}}\n\n{{bibliography References}}'
@@ -20,9 +20,9 @@ test('a citation is found by its id, in the text, in a list, in a quotation and 
 
 test('a list is found by its id, and nothing else under it', () => {
 	const list = doc.lastChild!;
-	assert.equal(doc.nodeAt(listPosition(doc, list.attrs.id)), list);
+	assert.equal(doc.nodeAt(bibliographyPosition(doc, list.attrs.id)), list);
 	const [citation] = readCitations(doc, 'in-text').citations;
-	assert.equal(listPosition(doc, citation.id), -1);
+	assert.equal(bibliographyPosition(doc, citation.id), -1);
 });
 
 test('every position is in the block before which `blockAt` says it is', () => {

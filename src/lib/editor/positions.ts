@@ -13,7 +13,7 @@ export function positionOf(doc: Node, id: string): number {
 }
 
 /** Position of a list of sources by its id; -1 for none. Lists stand between blocks, never within one. */
-export function listPosition(doc: Node, id: string): number {
+export function bibliographyPosition(doc: Node, id: string): number {
 	let at = -1;
 	doc.forEach((node, pos) => {
 		if (node.type === schema.nodes.bibliography && node.attrs.id === id) at = pos;

@@ -5,12 +5,9 @@ import {
 	insertBlock,
 	insertFigure,
 	insertRunIn,
-	keepQuotation,
-	restoreQuotation,
 	insertCitation,
 	newId,
 	schema,
-	type QuotationInfo,
 	type Quoting
 } from '$lib/core/manuscript';
 import type { Excerpt, Source } from '$lib/core/source';
@@ -30,8 +27,8 @@ export function formOf(draft: Draft, e: Excerpt): 'run-in' | 'block' | 'figure' 
 
 /** Puts an excerpt where the caret is, with its citation and place, in one step. */
 export function putExcerpt(draft: Draft, source: Source, e: Excerpt, form = formOf(draft, e)): boolean {
-	const { view, style } = draft;
-	if (!view || !style || draft.readOnly) return false;
+	const { view, facts } = draft;
+	if (!view || draft.readOnly) return false;
 	const note = draft.inNote;
 	const start = note ? draft.noteEditors.startOf(note.id) : 0;
 	if (start < 0) return false;
@@ -41,14 +38,14 @@ export function putExcerpt(draft: Draft, source: Source, e: Excerpt, form = form
 	const q: Quoting = {
 		text: e.text,
 		cite: { sourceId: source.id, locator: e.locator ?? null, prefix: '', suffix: '', form: 'parenthetical' },
-		quotes: style.quotes,
+		quotes: facts.quotes,
 		placement: note ? 'sentence' : draft.placement,
-		american: style.american
+		punctuationInQuote: facts.punctuationInQuote
 	};
 	const { tr } = view.state;
 	let end: number;
 	if (form === 'block') end = insertBlock(tr, head, q);
-	else if (form === 'figure') end = insertFigure(tr, head, e.image!, q);
+	else if (form === 'figure') end = insertFigure(tr, head, draft.assets.nameOf(e.image!), q);
 	else if (form === 'run-in') end = insertRunIn(tr, head, q, note !== null);
 	else {
 		let pos = head;
@@ -69,20 +66,4 @@ export function putExcerpt(draft: Draft, source: Source, e: Excerpt, form = form
 		draft.noteEditors.focus(note.id);
 	} else view.focus();
 	return true;
-}
-
-export function restoreQuote(draft: Draft, q: QuotationInfo): void {
-	if (!draft.view || !draft.style) return;
-	const { tr } = draft.view.state;
-	restoreQuotation(tr, q, draft.style.quotes);
-	draft.act(tr, 'Quotation as in the excerpt');
-	draft.view.focus();
-}
-
-export function keepQuote(draft: Draft, q: QuotationInfo): void {
-	if (!draft.view) return;
-	const { tr } = draft.view.state;
-	keepQuotation(tr, q);
-	draft.act(tr, 'Quotation kept as it is');
-	draft.view.focus();
 }

@@ -1,9 +1,9 @@
 /** What undo takes back, kept with the manuscript so that it can be taken back after a reload too. */
 import { closeHistory, undoDepth } from 'prosemirror-history';
 import { EditorState, type Plugin, type Transaction } from 'prosemirror-state';
-import { Step } from 'prosemirror-transform';
+import { DocAttrStep, Step } from 'prosemirror-transform';
 import type { Node } from 'prosemirror-model';
-import { schema } from '$lib/core/manuscript';
+import { sameDocument, schema, wrapStep } from '$lib/core/manuscript';
 
 interface Event {
 	steps: Step[];
@@ -35,7 +35,10 @@ export class UndoJournal {
 			this.events.pop();
 			return;
 		}
-		if (changes.some((t) => t.getMeta('addToHistory') === false)) {
+		const quiet = changes.filter((t) => t.getMeta('addToHistory') === false);
+		// attributes of the document move nothing: what is older stands as it did
+		if (quiet.length === changes.length && quiet.every((t) => t.steps.every((s) => s instanceof DocAttrStep))) return;
+		if (quiet.length) {
 			// what is older would have to be carried over a change that undo leaves alone
 			this.events = [];
 			return;
@@ -69,8 +72,8 @@ export class UndoJournal {
 			// objects have fields that are undefined, the document's text does not: both shall be the same
 			const plainly = JSON.parse(typeof kept === 'string' ? kept : JSON.stringify(kept ?? [])) as KeptEvent[];
 			const events = plainly.map((e) => ({
-				steps: e.steps.map((s) => Step.fromJSON(schema, s)),
-				inverted: e.inverted.map((s) => Step.fromJSON(schema, s))
+				steps: e.steps.map((s) => wrapStep(Step.fromJSON(schema, s))),
+				inverted: e.inverted.map((s) => wrapStep(Step.fromJSON(schema, s)))
 			}));
 			let old = doc;
 			for (const e of events.toReversed())
@@ -85,13 +88,13 @@ export class UndoJournal {
 				for (const s of e.steps) tr.step(s);
 				state = state.apply(tr);
 			}
-			if (!state.doc.eq(doc)) return plain;
+			if (!sameDocument(state.doc, doc)) return plain;
 			this.events = events;
 			return state;
 		} catch (e) {
-			console.warn('What undo takes back could not be read; it begins anew', e);
-			// it was kept for another state of the text, which is not touched by this
-			return plain;
+			// it was kept for another state of the text, or written by another version: undo begins anew, the text is whole
+			if (e instanceof Error) return plain;
+			throw e;
 		}
 	}
 }

@@ -5,7 +5,7 @@ import { shortLabel } from '$lib/core/source';
 import type { Version } from '$lib/data/db';
 import { keepVersion } from '$lib/data/manuscripts';
 import type { Draft } from './draft.svelte';
-import { FREE_LISTS } from './plugins';
+import { BIBLIOGRAPHY_MAY_GO } from './plugins';
 
 /** What has changed since a version. @throws ManuscriptError where it cannot be read */
 export function sinceVersion(draft: Draft, v: Version): Comparison {
@@ -33,8 +33,9 @@ export async function backTo(draft: Draft, v: Version): Promise<void> {
 		styleId: draft.docStyle.id
 	});
 	const { tr } = view.state;
-	tr.replaceWith(0, tr.doc.content.size, old.content);
-	for (const [name, value] of Object.entries(old.attrs)) tr.setDocAttribute(name, value);
-	draft.act(tr.setMeta(FREE_LISTS, true), 'An earlier state is back');
+	const back = draft.assets.named(old);
+	tr.replaceWith(0, tr.doc.content.size, back.content);
+	for (const [name, value] of Object.entries(back.attrs)) tr.setDocAttribute(name, value);
+	draft.act(tr.setMeta(BIBLIOGRAPHY_MAY_GO, true), 'An earlier state is back');
 	view.focus();
 }

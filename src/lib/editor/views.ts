@@ -1,9 +1,9 @@
-/** How citations, notes, gaps and the bibliography look in the sheet. */
+/** How citations, notes, placeholders and the bibliography look in the sheet. */
 import type { Node } from 'prosemirror-model';
-import type { NodeView, NodeViewConstructor } from 'prosemirror-view';
-import { cleanHand, handHtml, handText, type NoteTarget } from '$lib/core/manuscript';
-import type { Desk } from './desk';
-import { ListView } from './list-view';
+import type { NodeView, NodeViewConstructor, ViewMutationRecord } from 'prosemirror-view';
+import { cleanOverride, overrideHtml, overrideText, type NoteTarget } from '$lib/core/manuscript';
+import type { NodeViewContext } from './node-view-context';
+import { BibliographyView } from './bibliography-view';
 
 /** What stands in a line as one thing: selected as a whole, drawn by itself alone. */
 abstract class Atom implements NodeView {
@@ -28,30 +28,30 @@ class CitationView extends Atom {
 
 	constructor(
 		private node: Node,
-		private readonly desk: Desk,
+		private readonly context: NodeViewContext,
 		private readonly inNote: boolean
 	) {
 		super('span');
 		this.dom.className = 'cite';
 		this.dom.dataset.citation = node.attrs.id;
-		desk.drawn.addCitation(node.attrs.id, this);
+		context.nodeViews.addCitation(node.attrs.id, this);
 		this.refresh();
 	}
 
 	refresh(): void {
 		const id = this.node.attrs.id as string;
-		const asMark = !this.inNote && this.desk.asNotes;
-		const out = this.desk.output(id);
+		const asMark = !this.inNote && this.context.asNotes;
+		const out = this.context.output(id);
 		let html: string;
 		let label: string;
-		const hand = cleanHand(this.node.attrs.pinned);
+		const hand = cleanOverride(this.node.attrs.override);
 		if (hand && !asMark) {
-			html = handHtml(hand);
-			label = handText(hand);
+			html = overrideHtml(hand);
+			label = overrideText(hand);
 		} else if (asMark) {
-			const n = this.desk.noteNumber(id);
+			const n = this.context.noteNumber(id);
 			html = `${out?.lead ?? ''}<sup class="mark">${n || '·'}</sup>`;
-			label = `Note ${n}: ${hand ? handText(hand) : (out?.text ?? '')}`;
+			label = `Note ${n}: ${hand ? overrideText(hand) : (out?.text ?? '')}`;
 		} else {
 			html = out ? out.html || out.lead : '<span class="pending">…</span>';
 			label = out?.text ?? '';
@@ -69,8 +69,8 @@ class CitationView extends Atom {
 	update(node: Node): boolean {
 		if (node.type !== this.node.type) return false;
 		if (node.attrs.id !== this.node.attrs.id) {
-			this.desk.drawn.removeCitation(this.node.attrs.id, this);
-			this.desk.drawn.addCitation(node.attrs.id, this);
+			this.context.nodeViews.removeCitation(this.node.attrs.id, this);
+			this.context.nodeViews.addCitation(node.attrs.id, this);
 			this.dom.dataset.citation = node.attrs.id;
 		}
 		this.node = node;
@@ -79,7 +79,7 @@ class CitationView extends Atom {
 	}
 
 	destroy(): void {
-		this.desk.drawn.removeCitation(this.node.attrs.id, this);
+		this.context.nodeViews.removeCitation(this.node.attrs.id, this);
 	}
 }
 
@@ -87,18 +87,18 @@ class CitationView extends Atom {
 export class NoteView extends Atom {
 	constructor(
 		public node: Node,
-		private readonly desk: Desk
+		private readonly context: NodeViewContext
 	) {
 		super('sup');
 		this.dom.className = 'mark own';
-		desk.drawn.addNote(node.attrs.id, this);
+		context.nodeViews.addNote(node.attrs.id, this);
 		this.refresh();
 		// it may have changed while its paragraph was not in the page
-		desk.noteChanged(node);
+		context.noteChanged(node);
 	}
 
 	refresh(): void {
-		const n = this.desk.noteNumber(this.node.attrs.id);
+		const n = this.context.noteNumber(this.node.attrs.id);
 		this.dom.textContent = String(n || '·');
 		this.dom.dataset.note = this.node.attrs.id;
 		this.dom.setAttribute('role', 'button');
@@ -108,12 +108,12 @@ export class NoteView extends Atom {
 	update(node: Node): boolean {
 		if (node.type !== this.node.type) return false;
 		if (node.attrs.id !== this.node.attrs.id) {
-			this.desk.drawn.removeNote(this.node.attrs.id, this);
-			this.desk.drawn.addNote(node.attrs.id, this);
+			this.context.nodeViews.removeNote(this.node.attrs.id, this);
+			this.context.nodeViews.addNote(node.attrs.id, this);
 		}
 		this.node = node;
 		this.refresh();
-		this.desk.noteChanged(node);
+		this.context.noteChanged(node);
 		return true;
 	}
 
@@ -121,7 +121,7 @@ export class NoteView extends Atom {
 		return false;
 	}
 	destroy(): void {
-		this.desk.drawn.removeNote(this.node.attrs.id, this);
+		this.context.nodeViews.removeNote(this.node.attrs.id, this);
 	}
 }
 
@@ -129,15 +129,15 @@ export class NoteView extends Atom {
 class NoteRefView extends Atom {
 	constructor(
 		private node: Node,
-		private readonly desk: Desk
+		private readonly context: NodeViewContext
 	) {
 		super('span');
 		this.dom.setAttribute('role', 'button');
-		desk.drawn.refs.add(this);
+		context.nodeViews.refs.add(this);
 		this.refresh();
 	}
 	refresh(): void {
-		const n = this.desk.refNumber(this.node.attrs as NoteTarget);
+		const n = this.context.refNumber(this.node.attrs as NoteTarget);
 		const words = n ? String(n) : 'no such note';
 		if (this.dom.textContent === words) return;
 		this.dom.className = n ? 'note-ref' : 'note-ref gap';
@@ -151,15 +151,15 @@ class NoteRefView extends Atom {
 		return true;
 	}
 	destroy(): void {
-		this.desk.drawn.refs.delete(this);
+		this.context.nodeViews.refs.delete(this);
 	}
 }
 
 /** A visible "source needed". */
-class GapView extends Atom {
+class PlaceholderView extends Atom {
 	constructor(private readonly node: Node) {
 		super('span');
-		this.dom.className = 'gap';
+		this.dom.className = 'citation_placeholder';
 		this.dom.textContent = node.attrs.hint ? `source needed: ${node.attrs.hint}` : 'source needed';
 		this.dom.setAttribute('role', 'button');
 	}
@@ -168,12 +168,44 @@ class GapView extends Atom {
 	}
 }
 
-export function nodeViews(desk: Desk, inNote = false): Record<string, NodeViewConstructor> {
+/** A picture with its caption. */
+class FigureView implements NodeView {
+	readonly dom = document.createElement('figure');
+	readonly contentDOM = document.createElement('figcaption');
+	private readonly img = document.createElement('img');
+
+	constructor(
+		private node: Node,
+		private readonly context: NodeViewContext
+	) {
+		this.img.contentEditable = 'false';
+		this.img.draggable = false;
+		this.dom.append(this.img, this.contentDOM);
+		this.show();
+	}
+	private show(): void {
+		this.img.alt = this.node.attrs.alt as string;
+		void this.context.assets.show(this.node.attrs.asset as string, this.img);
+	}
+	update(node: Node): boolean {
+		if (node.type !== this.node.type) return false;
+		const before = this.node.attrs;
+		this.node = node;
+		if (before.asset !== node.attrs.asset || before.alt !== node.attrs.alt) this.show();
+		return true;
+	}
+	ignoreMutation(m: ViewMutationRecord): boolean {
+		return m.type !== 'selection' && !this.contentDOM.contains(m.target);
+	}
+}
+
+export function nodeViews(context: NodeViewContext, inNote = false): Record<string, NodeViewConstructor> {
 	return {
-		citation: (node) => new CitationView(node, desk, inNote),
-		note: (node) => new NoteView(node, desk),
-		gap: (node) => new GapView(node),
-		note_ref: (node) => new NoteRefView(node, desk),
-		bibliography: (node, _view, getPos) => new ListView(node, desk, getPos)
+		citation: (node) => new CitationView(node, context, inNote),
+		note: (node) => new NoteView(node, context),
+		citation_placeholder: (node) => new PlaceholderView(node),
+		figure: (node) => new FigureView(node, context),
+		note_ref: (node) => new NoteRefView(node, context),
+		bibliography: (node, _view, getPos) => new BibliographyView(node, context, getPos)
 	};
 }

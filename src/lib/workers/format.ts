@@ -2,27 +2,36 @@
 import * as Comlink from 'comlink';
 import { clusterChange } from '$lib/core/citing';
 import type { Cluster } from '$lib/core/csl';
-import type { FormatFace } from './format.worker';
+import type { FormatApi, RemoteFormatApi } from './format-api';
 
+/** A worker as the page sees it; in tests something else stands in its place. */
 export interface FormatWorker {
-	face: Comlink.Remote<FormatFace>;
+	api: RemoteFormatApi;
 	/** Tells the citations of the manuscript, of which only what has changed is sent. */
-	tell(clusters: Cluster[]): void;
+	updateClusters(clusters: Cluster[]): Promise<void>;
 	stop(): void;
 }
 
-export function startFormatWorker(onError?: (message: string) => void): FormatWorker {
+/** @param onCrash called when the worker does not start or dies */
+export function startFormatWorker(onCrash: (message: string) => void = () => {}): FormatWorker {
 	const worker = new Worker(new URL('./format.worker.ts', import.meta.url), { type: 'module' });
-	worker.addEventListener('error', (e) => onError?.(e.message));
-	const face = Comlink.wrap<FormatFace>(worker);
-	let told: Cluster[] = [];
+	worker.addEventListener('error', (e) => {
+		// it is said to the person by whoever asked; the browser need not say it again
+		e.preventDefault();
+		onCrash(e.message);
+	});
+	const api = Comlink.wrap<FormatApi>(worker);
+	let lastSent: Cluster[] = [];
 	return {
-		face,
-		tell(clusters) {
-			const change = clusterChange(told, clusters);
-			told = clusters;
-			if (change.gone || change.put.length) void face.tell(change);
+		api: api as unknown as RemoteFormatApi,
+		async updateClusters(clusters) {
+			const change = clusterChange(lastSent, clusters);
+			lastSent = clusters;
+			if (change.gone || change.put.length) await api.updateClusters(change);
 		},
-		stop: () => worker.terminate()
+		stop() {
+			api[Comlink.releaseProxy]();
+			worker.terminate();
+		}
 	};
 }

@@ -1,199 +1,127 @@
-/** The formatting worker: one session, its sources, its style. */
+/** The formatting worker: one session, its sources, its styles. Each job says itself what it is to be formatted in. */
 import * as Comlink from 'comlink';
-import {
-	changeClusters,
-	createSession,
-	type ClusterChange,
-	readStyleFile,
-	styleSlug,
-	type StyleFile,
-	type Trait,
-	type HouseRules,
-	type SessionResult,
-	type PreviewOutput,
-	type StyleInfo
-} from '$lib/core/citing';
-import {
-	compileStyle,
-	expandTree,
-	fallbackChain,
-	StyleError,
-	styleLanguage,
-	type CompactTree,
-	type CompiledStyle,
-	type Cluster,
-	type Item,
-	type Tree,
-	type Warning
-} from '$lib/core/csl';
+import { changeClusters, createSession, readStyleFile, styleSlug } from '$lib/core/citing';
+import { compileStyle, StyleError, type Cluster, type Tree } from '$lib/core/csl';
 import { parseXml } from '$lib/core/csl/xml';
 import { anatomy } from '$lib/core/citing/anatomy';
-import { db } from '$lib/data/db';
-import { createLine } from './overtake';
+import { failure, type Failure, type FormatApi, type FormatJob, type StyleRef } from './format-api';
+import { latestOnly } from './latest';
+import { LoadError, loadLocales, localeTree, treeOf, withParent } from './style-loader';
 
 const session = createSession();
-const trees = new Map<string, Tree | null>();
-const line = createLine();
+const latest = latestOnly();
 /** The citations of the manuscript, as the page tells them. */
-let told: Cluster[] = [];
-const asTold = (clusters: Cluster[] | 'told'): Cluster[] => (clusters === 'told' ? told : clusters);
+let sent: Cluster[] = [];
+/** The style the session is in, with the tree it was made from. */
+let current: { key: string; tree: Tree } | null = null;
 
-/** Styles and locales stay in the browser's own store, for when there is no connection. */
-const STORE = 'csl';
-async function fetchKept(path: string): Promise<Response> {
-	const store = typeof caches === 'undefined' ? null : await caches.open(STORE);
-	try {
-		const r = await fetch(path);
-		if (r.ok) await store?.put(path, r.clone());
-		return r;
-	} catch (e) {
-		const kept = await store?.match(path);
-		if (kept) return kept;
-		throw new Error('There is no connection, and this style has not been used here before.', { cause: e });
-	}
+const asSent = (clusters: Cluster[] | 'sent'): Cluster[] => (clusters === 'sent' ? sent : clusters);
+
+/** Whatever was thrown, as an answer. */
+function failed(e: unknown): Failure {
+	if (e instanceof StyleError) return failure('style', e.message, e.line, e.column);
+	if (e instanceof LoadError) return failure('network', e.message);
+	const message = e instanceof Error ? e.message : String(e);
+	return failure('processor', `The citations could not be formatted: ${message}.`);
 }
 
-async function load(path: string): Promise<Tree | null> {
-	if (trees.has(path)) return trees.get(path)!;
-	const r = await fetchKept(path);
-	if (r.status === 404) {
-		trees.set(path, null);
-		return null;
-	}
-	if (!r.ok) throw new Error(`The style data did not arrive (${r.status}). Try again.`);
-	const tree = expandTree((await r.json()) as CompactTree);
-	trees.set(path, tree);
+/** The tree of a style with the locales it needs. @throws LoadError, StyleError */
+async function ready(style: StyleRef): Promise<Tree> {
+	const tree = await treeOf(style.id);
+	if (!tree) throw new StyleError(`There is no style “${style.id}” in the catalogue.`);
+	await loadLocales(tree, style.lang);
 	return tree;
 }
 
-const catalogued = (id: string): Promise<Tree | null> | null =>
-	/^[\w.-]+$/.test(id) ? load(`/styles/${id}.json`) : null;
-
-/** The tree of a style: of the catalogue, or one that was brought; a dependent one has its parent's rules. */
-async function treeOf(id: string): Promise<Tree | null> {
-	if (!id.startsWith('own-')) return catalogued(id);
-	const own = await db.styles.get(id);
-	if (!own) return null;
-	return withParent(parseXml(own.xml), own.parent);
+/** Puts the session into a style; nothing, where it is in it. @throws StyleError */
+function useStyle({ id, title, lang }: StyleRef, tree: Tree): void {
+	const key = `${id}|${title}|${lang}`;
+	if (current?.key === key && current.tree === tree) return;
+	current = null;
+	session.useStyle(id, title, tree, localeTree, lang || undefined);
+	current = { key, tree };
 }
 
-/** A dependent style is its parent, in the language it names itself (CSL 1.0.2, "Dependent styles"). */
-async function withParent(tree: Tree, parent: string): Promise<Tree> {
-	if (!parent) return tree;
-	const rules = await catalogued(parent);
-	if (!rules) throw new StyleError(`It uses the rules of “${parent}”, which is not in the catalogue.`);
-	const lang = tree.attrs['default-locale'];
-	return lang ? { ...rules, attrs: { ...rules.attrs, 'default-locale': lang } } : rules;
-}
+const api: FormatApi = {
+	putSources: (items, gone) => session.putSources(items, gone),
 
-async function compiled(tree: Tree, lang?: string): Promise<CompiledStyle> {
-	await Promise.all(fallbackChain(styleLanguage(tree, lang)).map((l) => load(`/locales/${l}.json`)));
-	return compileStyle(tree, { locales: (l) => trees.get(`/locales/${l}.json`) ?? null, lang });
-}
-
-export type FileAnswer =
-	{ ok: true; file: StyleFile; warnings: Warning[] } | { ok: false; message: string; line: number; column: number };
-
-export type StyleAnswer = { ok: true; style: StyleInfo } | { ok: false; message: string; line: number; column: number };
-
-export interface FormatJob {
-	/** All of them, or those that were told. */
-	clusters: Cluster[] | 'told';
-	uncited: string[];
-	full?: boolean;
-	/** Requests are numbered; an older one that was overtaken answers null. */
-	serial: number;
-}
-
-const face = {
-	putSources(items: Item[], gone: string[]): void {
-		session.putSources(items, gone);
+	updateClusters(change) {
+		sent = changeClusters(sent, change);
 	},
 
-	/** Tells what has changed in the citations since it was told last. */
-	tell(change: ClusterChange): void {
-		told = changeClusters(told, change);
-	},
-
-	/** House rules of the manuscript, from now on. */
-	useHouse(rules: HouseRules): void {
-		session.useHouse(rules);
-	},
-
-	/** Takes a catalogue style by id, or a style as XML. */
-	async useStyle(id: string, title: string, lang: string, xml?: string): Promise<StyleAnswer> {
+	async format(job) {
+		// before anything is waited for: later it may have been told something else
+		const clusters = asSent(job.clusters);
 		try {
-			const tree = xml ? parseXml(xml) : await treeOf(id);
-			if (!tree) return { ok: false, message: `There is no style “${id}” in the catalogue.`, line: 0, column: 0 };
-			const wanted = styleLanguage(tree, lang || undefined, lang !== '');
-			const chain = fallbackChain(wanted);
-			await Promise.all(chain.map((l) => load(`/locales/${l}.json`)));
-			return {
-				ok: true,
-				style: session.useStyle(id, title, tree, (l) => trees.get(`/locales/${l}.json`) ?? null, lang || undefined)
-			};
+			const [tree, mine] = await Promise.all([ready(job.style), latest.turn(job.serial)]);
+			if (!job.full && (!mine || !latest.newest(job.serial))) return { ok: 'superseded' };
+			useStyle(job.style, tree);
+			session.useHouse(job.house);
+			const { uncited, full, have } = job;
+			return { ok: true, result: session.format({ clusters, uncited, full, have }) };
 		} catch (e) {
-			if (e instanceof StyleError) return { ok: false, message: e.message, line: e.line, column: e.column };
-			throw e;
+			return failed(e);
 		}
 	},
 
-	/** Makes ready a style that may be used next; what is wrong with it is said when it is used. */
-	async prepare(id: string, title: string, lang: string, job: Pick<FormatJob, 'clusters' | 'uncited'>): Promise<void> {
-		const clusters = asTold(job.clusters);
-		const tree = await treeOf(id);
-		if (!tree) return;
-		await Promise.all(
-			fallbackChain(styleLanguage(tree, lang || undefined, lang !== '')).map((l) => load(`/locales/${l}.json`))
-		);
-		session.prepare(id, title, tree, (l) => trees.get(`/locales/${l}.json`) ?? null, lang || undefined, {
-			clusters,
-			uncited: job.uncited
-		});
-	},
-
-	/** What a style does, in plain words; empty where there is none by that id. */
-	async anatomy(id: string): Promise<{ traits: Trait[]; licence: string }> {
-		const tree = await treeOf(id);
-		if (!tree) return { traits: [], licence: '' };
-		const info = tree.children.find((c): c is Tree => typeof c !== 'string' && c.name === 'info');
-		const rights = info?.children.find((c): c is Tree => typeof c !== 'string' && c.name === 'rights');
-		return { traits: anatomy(tree, await compiled(tree)), licence: rights?.attrs.license ?? '' };
-	},
-
-	/** Looks a CSL file through: what it is, what is odd about it, or where it cannot be read. */
-	async checkFile(xml: string): Promise<FileAnswer> {
+	preview(cites, noteNumber) {
 		try {
-			const tree = parseXml(xml);
-			const file = readStyleFile(tree);
-			const style = await compiled(await withParent(tree, file.parent));
+			if (!current) return failure('processor', 'Nothing has been formatted yet.');
+			return { ok: true, preview: session.preview(cites, noteNumber) };
+		} catch (e) {
+			return failed(e);
+		}
+	},
+
+	async styleInfo(style) {
+		try {
+			const tree = await ready(style);
+			return { ok: true, info: session.infoOf(style.id, style.title, tree, localeTree, style.lang || undefined) };
+		} catch (e) {
+			return failed(e);
+		}
+	},
+
+	async prepare(job: FormatJob) {
+		const clusters = asSent(job.clusters);
+		const { id, title, lang } = job.style;
+		// what is wrong with it is said when it is used
+		const tree = await ready(job.style).catch(() => null);
+		if (tree) session.prepare(id, title, tree, localeTree, lang || undefined, { clusters, uncited: job.uncited });
+	},
+
+	async anatomy(id) {
+		try {
+			const tree = await ready({ id, title: id, lang: '' });
+			const info = tree.children.find((c): c is Tree => typeof c !== 'string' && c.name === 'info');
+			const rights = info?.children.find((c): c is Tree => typeof c !== 'string' && c.name === 'rights');
+			const style = compileStyle(tree, { locales: localeTree });
+			return { ok: true, traits: anatomy(tree, style), licence: rights?.attrs.license ?? '' };
+		} catch (e) {
+			return failed(e);
+		}
+	},
+
+	async checkFile(xml) {
+		try {
+			const parsed = parseXml(xml);
+			const file = readStyleFile(parsed);
+			const tree = await withParent(parsed, file.parent);
+			await loadLocales(tree, '');
+			const style = compileStyle(tree, { locales: localeTree });
 			return { ok: true, file, warnings: file.parent ? [] : style.warnings };
 		} catch (e) {
-			if (e instanceof StyleError) return { ok: false, message: e.message, line: e.line, column: e.column };
-			throw e;
+			return failed(e);
 		}
 	},
 
-	/** Fetches styles that shall be there without a connection. */
-	async keepReady(ids: string[]): Promise<void> {
+	async keepReady(ids) {
 		for (const id of ids) {
-			const tree = await treeOf(styleSlug(id));
-			if (tree) await Promise.all(fallbackChain(styleLanguage(tree)).map((l) => load(`/locales/${l}.json`)));
+			// one that does not arrive is fetched when it is used, or the next time
+			const answer = await ready({ id: styleSlug(id), title: id, lang: '' }).catch(failed);
+			if ('kind' in answer && answer.kind === 'network') return;
 		}
-	},
-
-	/** Formats; a request that a newer one has overtaken answers null at once. */
-	async format(job: FormatJob): Promise<SessionResult | null> {
-		// before it waits in line: later it may have been told something else
-		const clusters = asTold(job.clusters);
-		if (!(await line.turn(job.serial)) && !job.full) return null;
-		return session.format({ ...job, clusters });
-	},
-
-	preview(cites: Cluster['cites'], noteNumber: number): PreviewOutput {
-		return session.preview(cites, noteNumber);
 	}
 };
 
-export type FormatFace = typeof face;
-Comlink.expose(face);
+Comlink.expose(api);

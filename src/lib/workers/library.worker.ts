@@ -21,8 +21,8 @@ const face = {
 	},
 
 	/** Groups of likely duplicates. */
-	duplicates(apart: string[]): Group[] {
-		return findDuplicates(here, new Set(apart));
+	duplicates(notDuplicates: string[]): Group[] {
+		return findDuplicates(here, new Set(notDuplicates));
 	},
 
 	/** Findings of every source that has any. */

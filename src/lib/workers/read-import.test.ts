@@ -37,7 +37,7 @@ test('each record is told: new, here, perhaps here, twice; skipped ones with fil
 			['one', 'here', 'a'],
 			['two', 'perhaps', 'b'],
 			['three', 'new', null],
-			['four', 'twice', '2']
+			['four', 'repeated', '2']
 		]
 	);
 	assert.deepEqual(r.files, [{ name: 'x.bib', format: 'BibTeX', read: 4, skipped: 1 }]);
@@ -68,7 +68,7 @@ test('several files: doubles across them are found, one that is no source costs 
 		r.rows.map((x) => [x.file, x.state]),
 		[
 			['a.ris', 'new'],
-			['d.bib', 'twice'],
+			['d.bib', 'repeated'],
 			['e.html', 'new'],
 			['drafts', 'new']
 		]

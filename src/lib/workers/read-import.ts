@@ -23,8 +23,8 @@ export interface ImportRow {
 	file: string;
 	line: number;
 	/** Not here yet; here already; perhaps here; a second time in the import itself. */
-	state: 'new' | 'here' | 'perhaps' | 'twice';
-	/** The source or, for `twice`, the number of the row that it is like. */
+	state: 'new' | 'here' | 'perhaps' | 'repeated';
+	/** The source or, for `repeated`, the number of the row that it is like. */
 	like: (Likeness & { id: string }) | null;
 }
 
@@ -160,15 +160,15 @@ export async function readImport(
 			}
 			const ready = prepare(rec.item);
 			const there = known.match(ready);
-			const twice = there ? null : own.match(ready);
-			const state = there ? (there.sure ? 'here' : 'perhaps') : twice?.sure ? 'twice' : 'new';
-			if (state !== 'twice') own.add(String(count), ready);
+			const first = there ? null : own.match(ready);
+			const state = there ? (there.sure ? 'here' : 'perhaps') : first?.sure ? 'repeated' : 'new';
+			if (state !== 'repeated') own.add(String(count), ready);
 			count++;
 			(deliver ? slice : report.rows).push({
 				...rec,
 				file: f.name,
 				state,
-				like: there ?? (state === 'twice' ? twice : null)
+				like: there ?? (state === 'repeated' ? first : null)
 			});
 			read++;
 		}

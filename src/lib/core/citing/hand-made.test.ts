@@ -1,4 +1,4 @@
-/** Hand-made entries in lists and citations (need N39). */
+/** Override-made entries in lists and citations (need N39). */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { localeTree, styleTree } from '../../../../scripts/catalogue';
@@ -14,7 +14,7 @@ const book = (id: string, family: string): Item => ({
 	issued: { 'date-parts': [[2004]] }
 });
 const made = handMadeItem('h', {
-	text: '<i>Papers</i> in a tin box, in the hands of the Quill family.',
+	text: '<i>Papers</i> in a tin box, in the entryOverrides of the Quill family.',
 	sort: 'Quill family',
 	short: 'Quill papers'
 });
@@ -32,7 +32,7 @@ test('its words stand in the list where its own sort key puts them', () => {
 		r.bibliography!.map((e) => e.text.slice(0, 9)),
 		['Abara, A.', 'Papers in', 'Zorn, A. ']
 	);
-	assert.equal(r.bibliography![1].html, '<i>Papers</i> in a tin box, in the hands of the Quill family.');
+	assert.equal(r.bibliography![1].html, '<i>Papers</i> in a tin box, in the entryOverrides of the Quill family.');
 	assert.equal(r.bibliography![1].runs![0].italic, true);
 });
 

@@ -4,7 +4,7 @@ export {
 	citesOfLine,
 	writeLine,
 	writeParts,
-	gapHint,
+	placeholderHint,
 	type LinePart,
 	type Chosen,
 	type Said,
@@ -13,13 +13,13 @@ export {
 export { changeClusters, clusterChange, sameClusters, type ClusterChange } from './cluster-change';
 export { blockRule, isBlock, ruleInWords, wantsPlace, type BlockRule } from './quoting';
 export { cleanHouse, isAdjusted, readAbbreviations, type HouseRules } from './house';
-export { listForClipboard, type ListWords } from './list-text';
+export { bibliographyForClipboard, type BibliographyWords } from './bibliography-text';
 export { linesAround, readStyleFile, styleSlug, type StyleFile } from './style-file';
 export { madeUpCitations, sampleCitations, sampleEntries } from './sample';
 export type { Trait } from './anatomy';
 export { nearestStyle } from './nearest';
 export { handMadeItem, handMadeOf, type HandMade } from './hand-made';
-export { styleInfo, listHeading, FEATURED, featuredName, type StyleInfo } from './kind';
+export { styleInfo, bibliographyHeading, FEATURED, featuredName, type StyleInfo } from './kind';
 export {
 	createSession,
 	type Session,

@@ -1,22 +1,16 @@
 /** What a compiled style asks of the text around a citation. */
 import type { CompiledStyle } from '../csl';
-import type { PlacementKind, QuoteMarks } from '../manuscript';
+import type { StyleFacts } from '../manuscript';
 
-export interface StyleInfo {
+export interface StyleInfo extends StyleFacts {
 	id: string;
 	title: string;
-	class: 'in-text' | 'note';
 	format: string;
-	placement: PlacementKind;
-	/** Full stops and commas go inside closing quotation marks. */
-	american: boolean;
 	hangingIndent: boolean;
 	secondFieldAlign: '' | 'flush' | 'margin';
 	entrySpacing: number;
 	lineSpacing: number;
 	hasBibliography: boolean;
-	lang: string;
-	quotes: QuoteMarks;
 }
 
 /** Facts of a style for the interface and for placement. */
@@ -29,7 +23,7 @@ export function styleInfo(id: string, title: string, s: CompiledStyle): StyleInf
 		class: s.class,
 		format: s.format,
 		placement: s.class === 'note' ? 'note' : raised ? 'raised' : 'sentence',
-		american: s.locale.punctuationInQuote,
+		punctuationInQuote: s.locale.punctuationInQuote,
 		hangingIndent: s.bibliographyOptions.hangingIndent,
 		secondFieldAlign: s.bibliographyOptions.secondFieldAlign,
 		entrySpacing: s.bibliographyOptions.entrySpacing,
@@ -49,7 +43,7 @@ export function styleInfo(id: string, title: string, s: CompiledStyle): StyleInf
  * What a list of sources is called: MLA 9, 5.1 "Works Cited"; with notes "Bibliography" (Chicago 17, 14.61);
  * otherwise "References" (APA 7, 9.43; common practice elsewhere).
  */
-export const listHeading = (styleId: string, notes: boolean): string =>
+export const bibliographyHeading = (styleId: string, notes: boolean): string =>
 	styleId.startsWith('modern-language-association') ? 'Works Cited' : notes ? 'Bibliography' : 'References';
 
 /** Styles often asked for, with the short names people know them by. */

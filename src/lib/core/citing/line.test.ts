@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { citesOfLine, gapHint, parseLine, writeLine, writeParts, type Said } from './index';
+import { citesOfLine, placeholderHint, parseLine, writeLine, writeParts, type Said } from './index';
 
 test('words, locators and sources are told apart', () => {
 	const p = parseLine('okafor 1997 p 12-14; lindqvist tidal; sund', []);
@@ -131,9 +131,9 @@ test('parts written out and read again are the same, whatever their words', () =
 });
 
 test('a question mark asks for a gap', () => {
-	assert.equal(gapHint('? who counted them'), 'who counted them');
-	assert.equal(gapHint('?'), '');
-	assert.equal(gapHint('okafor ?'), null);
+	assert.equal(placeholderHint('? who counted them'), 'who counted them');
+	assert.equal(placeholderHint('?'), '');
+	assert.equal(placeholderHint('okafor ?'), null);
 });
 
 test('a bare number behind a source is a page; a year among the words is not', () => {

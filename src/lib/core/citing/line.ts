@@ -169,7 +169,7 @@ export function writeLine(cites: DocCite[], label: (sourceId: string) => string)
 }
 
 /** The hint of a line that asks for a gap and not for a source: `? who counted the lamps`; null for any other line. */
-export function gapHint(line: string): string | null {
+export function placeholderHint(line: string): string | null {
 	const m = /^\s*\?\s*(.*)$/s.exec(line);
 	return m ? m[1].trim() : null;
 }

@@ -50,8 +50,10 @@ export interface Omitted {
 }
 
 export interface SessionResult {
+	/** Number of this answer; give it as `have` with the next job, once it is shown. */
+	answer: number;
 	style: StyleInfo;
-	/** Citations that show something else than in the result before; all of them the first time. */
+	/** Citations that show something else than in the answer that the job says is shown; all where it says none. */
 	changed: ClusterOutput[];
 	/** Null where the style has no list; undefined where it is the same as before. */
 	bibliography: EntryOutput[] | null | undefined;
@@ -70,13 +72,17 @@ export interface PreviewOutput {
 export interface Job {
 	clusters: Cluster[];
 	uncited: string[];
-	/** Give everything, with runs: for files. */
+	/** Give everything, with runs: for files. What is shown is not touched by it. */
 	full?: boolean;
+	/** Number of the answer that is shown; where it is not the last one, everything is given again. */
+	have?: number;
 }
 
 export interface Session {
 	putSources(items: Item[], gone: string[]): void;
 	useStyle(id: string, title: string, tree: Tree, locales: LocaleSource, lang?: string): StyleInfo;
+	/** Facts of a style; the style in use stays. */
+	infoOf(id: string, title: string, tree: Tree, locales: LocaleSource, lang?: string): StyleInfo;
 	/** Compiles a style that may be used next and formats a job in it, so that using it is quick. */
 	prepare(id: string, title: string, tree: Tree, locales: LocaleSource, lang: string | undefined, job: Job): void;
 	/** House rules of the manuscript from now on. */
@@ -160,6 +166,7 @@ export function createSession(): Session {
 	let list: unknown = undefined;
 	let leftOut = '';
 	let last: Job = { clusters: [], uncited: [] };
+	let answers = 0;
 
 	const need = (): Processor => {
 		if (!processor) throw new Error('No style has been chosen.');
@@ -180,6 +187,7 @@ export function createSession(): Session {
 			list = undefined;
 			return ready.info;
 		},
+		infoOf: (id, title, tree, locales, lang) => readied(id, title, tree, locales, lang).info,
 		prepare(id, title, tree, locales, lang, job) {
 			const r = readied(id, title, tree, locales, lang);
 			r.processor.format(parted(job.clusters, job.uncited, r.around));
@@ -191,6 +199,10 @@ export function createSession(): Session {
 		},
 		format(job) {
 			last = job;
+			if (!job.full && job.have !== undefined && job.have !== answers) {
+				shown = new Map();
+				list = undefined;
+			}
 			const { alone, ...given } = parted(job.clusters, job.uncited);
 			const r = need().format(given);
 			const changed: ClusterOutput[] = [];
@@ -214,7 +226,7 @@ export function createSession(): Session {
 					changed.push(out);
 				}
 			}
-			shown = now;
+			if (!job.full) shown = now;
 			const asked = new Set(job.uncited);
 			const out = (r.bibliography ?? []).flatMap(({ id }): Omitted[] => {
 				const item = items.get(id);
@@ -232,9 +244,13 @@ export function createSession(): Session {
 					...(e.whole ? { whole: wordsOf(entryOf(e.id, e.whole), job.full) } : {})
 				}));
 			}
-			list = r.bibliography;
-			leftOut = [...left].join();
+			if (!job.full) {
+				list = r.bibliography;
+				leftOut = [...left].join();
+				answers++;
+			}
 			return {
+				answer: answers,
 				style: info!,
 				changed,
 				bibliography,

@@ -10,6 +10,7 @@ import { compileNames, inheritNames, type NameDefaults, type Outer } from './nam
 import { seq, type Format, type Rich } from './rich';
 import type { Area } from './types';
 import { lintStyle } from './lint';
+import { checkSize } from './size';
 import { dateOf } from './read';
 import { NAME_VARIABLES } from './variables';
 
@@ -150,6 +151,7 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 
 	const compileArea = (areaTree: Tree, area: Area): Layout => {
 		const defaults = inheritNames(areaTree, rootNames);
+		checkSize(areaTree, macros);
 		const compiler = new AreaCompiler(locale, macros, defaults, fail);
 		const layoutTree = child(areaTree, 'layout');
 		if (!layoutTree) fail(`<${area}> has no <layout>.`, areaTree);

@@ -44,6 +44,9 @@ export function createProcessor(options: ProcessorOptions): Processor {
 	return new Engine(options);
 }
 
+/** Texts of one source's cites that are remembered: by position, locator and first note. */
+const WRITTEN_KEPT = 48;
+
 class Engine implements Processor {
 	readonly style: CompiledStyle;
 	private readonly register: Register;
@@ -302,6 +305,8 @@ class Engine implements Processor {
 			const c = this.prepare(cite, s);
 			c.dropNames = drop;
 			const full = this.style.citation.run(c);
+			// first notes move with every note before them: what was written for earlier ones is let go
+			if (memo.cites.size >= WRITTEN_KEPT) memo.cites.delete(memo.cites.keys().next().value!);
 			memo.cites.set(key, (w = { number: s.number, full, names: plainOf(c.firstNames), output: undefined }));
 		}
 		return w;

@@ -3,12 +3,23 @@ import { SaxesParser } from 'saxes';
 import { StyleError } from './errors';
 import type { Tree } from './tree';
 
+/** Largest file, in characters; the largest style of the catalogue has about 180,000. */
+const LONGEST = 3_000_000;
+/** Deepest nesting of elements; the catalogue's deepest style has 15. */
+const DEEPEST = 200;
+
 /**
  * Reads XML text into a tree. Document types and entity declarations are refused, so neither entity
  * expansion nor external entities can happen (XML 1.0, 4.4).
- * @throws StyleError with line and column where the text is not well-formed.
+ * @throws StyleError with line and column where the text is not well-formed, too long or nested too deep.
  */
 export function parseXml(xml: string): Tree {
+	if (xml.length > LONGEST)
+		throw new StyleError(
+			`The file has ${xml.length.toLocaleString('en')} characters; a style may have 3,000,000.`,
+			1,
+			0
+		);
 	const parser = new SaxesParser({ xmlns: false });
 	const stack: Tree[] = [];
 	let root: Tree | null = null;
@@ -30,7 +41,7 @@ export function parseXml(xml: string): Tree {
 		if (parent) parent.children.push(node);
 		else if (root) fail('A style has one outermost element.');
 		else root = node;
-		stack.push(node);
+		if (stack.push(node) > DEEPEST) fail(`Elements are nested more than ${DEEPEST} deep; no style needs that.`);
 	});
 	parser.on('closetag', () => void stack.pop());
 	const text = (t: string) => {

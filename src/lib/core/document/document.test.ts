@@ -14,7 +14,7 @@ function final(name: 'chapter' | 'article', styleId: string, form: CitingForm) {
 	const s = createSession();
 	s.putSources([...demoItems.values()], []);
 	const info = s.useStyle(styleId, styleId, styleTree(styleId)!, localeTree);
-	const doc = placeCitations(demoDoc(name), info.placement, info.american).doc;
+	const doc = placeCitations(demoDoc(name), info.placement, info.punctuationInQuote).doc;
 	const reading = readCitations(doc, form);
 	const r = s.format({ clusters: reading.clusters, uncited: [], full: true });
 	return toFinal(doc, `The ${name}`, ['Vera Lindgate'], form, {

@@ -5,19 +5,19 @@
 import type { Mark, Node } from 'prosemirror-model';
 import type { Run } from '../csl';
 import {
-	arrangeList,
+	arrangeBibliography,
 	citedInSection,
-	cleanEntryHands,
-	cleanHand,
-	cleanList,
-	cleanSettings,
-	handRuns,
-	lookOf,
+	entryOverridesOf,
+	cleanOverride,
+	cleanBibliography,
+	settingsOf,
+	overrideRuns,
+	layoutOf,
 	noteRefNumber,
 	readCitations,
 	type CitingForm,
-	type ListLook,
-	type ListSource
+	type BibliographyLayout,
+	type BibliographySource
 } from '../manuscript';
 
 export type FinalInline =
@@ -40,7 +40,7 @@ export type FinalBlock =
 			note: string;
 			/** Without a title where the list is not grouped. */
 			groups: { title: string; entries: FinalEntry[] }[];
-			look: ListLook;
+			look: BibliographyLayout;
 			/** Entries begin with a number and a tab, and the numbers stand in a column of their own. */
 			aligned: boolean;
 	  };
@@ -70,8 +70,10 @@ export interface Formatted {
 	lang: string;
 	/** The id a source has now, should it have been merged into another. */
 	resolve?: (id: string) => string;
+	/** The data address of a picture by its name; itself where it is one already. */
+	picture?: (asset: string) => string;
 	/** What lists need to know of a source. */
-	source?: (id: string) => ListSource | undefined;
+	source?: (id: string) => BibliographySource | undefined;
 }
 
 /** Joins a document and what its citations show. */
@@ -80,7 +82,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 	const reading = readCitations(doc, form, resolve);
 	const numbers = new Map(reading.notes.map((n) => [n.id, n.number]));
 	const asNotes = form !== 'in-text';
-	const hands = cleanEntryHands(doc.attrs.hand);
+	const entryOverrides = entryOverridesOf(doc);
 	const kindOfAuto = form === 'endnotes' ? 'endnote' : 'footnote';
 
 	const marked = (text: string, marks: readonly Mark[]): Run => {
@@ -110,8 +112,8 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					break;
 				case 'citation': {
 					const r = f.citations.get(node.attrs.id);
-					const hand = cleanHand(node.attrs.pinned);
-					const runs = hand ? handRuns(hand) : (r?.runs ?? []);
+					const hand = cleanOverride(node.attrs.override);
+					const runs = hand ? overrideRuns(hand) : (r?.runs ?? []);
 					if (asNotes && !inNote) {
 						out.push(...text(r?.leadRuns ?? []));
 						out.push({
@@ -139,7 +141,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					out.push({ t: 'text', run: { text: n ? String(n) : '[no such note]' } });
 					break;
 				}
-				case 'gap':
+				case 'citation_placeholder':
 					out.push({
 						t: 'text',
 						run: { text: node.attrs.hint ? `[source needed: ${node.attrs.hint}]` : '[source needed]' }
@@ -151,11 +153,13 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 	};
 
 	const list = (node: Node, pos: number): FinalBlock => {
-		const s = cleanList(node.attrs.set);
-		const look = lookOf(s, f.hanging);
-		const entries = (f.entries ?? []).map((e) => (hands[e.id] ? { id: e.id, runs: handRuns(hands[e.id]) } : e));
+		const s = cleanBibliography(node.attrs.settings);
+		const look = layoutOf(s, f.hanging);
+		const entries = (f.entries ?? []).map((e) =>
+			entryOverrides[e.id] ? { id: e.id, runs: overrideRuns(entryOverrides[e.id]) } : e
+		);
 		const here = s.takes === 'section' ? citedInSection(doc, pos, resolve) : new Set<string>();
-		const groups = arrangeList(s, entries, f.source ?? (() => undefined), here).map((g) => ({
+		const groups = arrangeBibliography(s, entries, f.source ?? (() => undefined), here).map((g) => ({
 			title: g.title,
 			entries: g.entries.map((e) => ({ ...e, under: e.under ? e.under.split(/\n+/) : [] }))
 		}));
@@ -196,7 +200,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 				case 'figure':
 					out.push({
 						t: 'figure',
-						src: node.attrs.src,
+						src: f.picture?.(node.attrs.asset) ?? node.attrs.asset,
 						alt: node.attrs.alt,
 						caption: inlines(node.firstChild!, false)
 					});
@@ -229,7 +233,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		title,
 		authors,
 		lang: f.lang,
-		numbersAnew: cleanSettings(doc.attrs.set).noteNumbers === 'section',
+		numbersAnew: settingsOf(doc).noteNumbers === 'section',
 		blocks: blocks(doc)
 	};
 }

@@ -1,10 +1,10 @@
 /** Reads the citations and notes of a document in order, as the processor wants them. */
 import type { Node } from 'prosemirror-model';
 import type { Cluster } from '../csl';
-import { cleanHand, type Hand } from './hand';
+import { cleanOverride, type Override } from './override';
 import { sectionLevel } from './outline';
 import type { DocCite, NoteTarget } from './schema';
-import { cleanSettings } from './settings';
+import { settingsOf } from './doc-attrs';
 import { spotsOf, textBlocks } from './spots';
 
 /** How citations made in the running text are shown. */
@@ -31,14 +31,14 @@ export interface CitationInfo {
 	noteNumber: number;
 	cites: DocCite[];
 	/** Words said by hand in place of the style's. */
-	pinned: Hand | null;
+	override: Override | null;
 }
 
 export interface Reading {
 	clusters: Cluster[];
 	citations: CitationInfo[];
 	notes: NoteInfo[];
-	gaps: { id: string; pos: number; hint: string; inNote: boolean }[];
+	placeholders: { id: string; pos: number; hint: string; inNote: boolean }[];
 	/** References to notes by number. */
 	refs: { pos: number; target: NoteTarget }[];
 }
@@ -61,9 +61,9 @@ function follow(cites: DocCite[], resolve: (id: string) => string): DocCite[] {
  * @param resolve gives for the id of a source that was merged into another the id of that
  */
 export function readCitations(doc: Node, form: CitingForm, resolve: (id: string) => string = (id) => id): Reading {
-	const out: Reading = { clusters: [], citations: [], notes: [], gaps: [], refs: [] };
+	const out: Reading = { clusters: [], citations: [], notes: [], placeholders: [], refs: [] };
 	const count = { footnote: 0, endnote: 0 };
-	const anew = cleanSettings(doc.attrs.set).noteNumbers === 'section' ? sectionLevel(doc) : 0;
+	const anew = settingsOf(doc).noteNumbers === 'section' ? sectionLevel(doc) : 0;
 	let running = 0;
 	let block = -1;
 	const citation = (node: Node, pos: number, notePos: number, noteNumber: number, printed: number) => {
@@ -75,7 +75,7 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 			notePos,
 			noteNumber,
 			cites,
-			pinned: cleanHand(node.attrs.pinned)
+			override: cleanOverride(node.attrs.override)
 		});
 		out.clusters.push({
 			id: node.attrs.id,
@@ -103,7 +103,7 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 					for (const s of spotsOf(inner)) {
 						const at = pos + 2 + start + s.at;
 						if (s.node.type.name === 'citation') citation(s.node, at, pos, number, count[kind]);
-						else if (s.node.type.name === 'gap') gap(s.node, at, true);
+						else if (s.node.type.name === 'citation_placeholder') gap(s.node, at, true);
 						else if (s.node.type.name === 'note_ref') out.refs.push({ pos: at, target: s.node.attrs as NoteTarget });
 					}
 				});
@@ -112,12 +112,12 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 			case 'note_ref':
 				out.refs.push({ pos, target: node.attrs as NoteTarget });
 				return;
-			case 'gap':
+			case 'citation_placeholder':
 				gap(node, pos, false);
 		}
 	};
 	const gap = (node: Node, pos: number, inNote: boolean): void => {
-		out.gaps.push({ id: node.attrs.id, pos, hint: node.attrs.hint, inNote });
+		out.placeholders.push({ id: node.attrs.id, pos, hint: node.attrs.hint, inNote });
 	};
 	textBlocks(doc, (node, pos) => {
 		block = pos;

@@ -26,7 +26,7 @@ function lines(doc: Node, label: (c: DocCite) => string): { heading: boolean; te
 		block.forEach((n) => {
 			if (n.isText) s += n.text;
 			else if (n.type.name === 'citation') s += `[${(n.attrs.cites as DocCite[]).map(label).join('; ')}]`;
-			else if (n.type.name === 'gap') s += `[source needed${n.attrs.hint ? `: ${n.attrs.hint}` : ''}]`;
+			else if (n.type.name === 'citation_placeholder') s += `[source needed${n.attrs.hint ? `: ${n.attrs.hint}` : ''}]`;
 			else if (n.type.name === 'note_ref') s += '#';
 			else if (n.type.name === 'note') {
 				const parts: string[] = [];

@@ -64,7 +64,7 @@ const note = fc
 	.map(([kind, ps]) =>
 		nodes.note.create(
 			{ id: id(), kind },
-			ps.map((k) => nodes.paragraph.create(null, k))
+			ps.map((k) => nodes.note_paragraph.create(null, k))
 		)
 	);
 const rich: fc.Arbitrary<Node[]> = fc.array(
@@ -72,7 +72,7 @@ const rich: fc.Arbitrary<Node[]> = fc.array(
 		{ weight: 10, arbitrary: words },
 		{ weight: 5, arbitrary: citation },
 		{ weight: 2, arbitrary: note },
-		fc.constant(nodes.gap.create({ id: 'g', hint: 'x' })),
+		fc.constant(nodes.citation_placeholder.create({ id: 'g', hint: 'x' })),
 		fc.constant(nodes.note_ref.create({ note: 'n', source: '' }))
 	),
 	{ maxLength: 16 }
@@ -83,7 +83,7 @@ const block: fc.Arbitrary<Node> = fc.oneof(
 	rich.map((k) => nodes.heading.create({ level: 2 }, k)),
 	fc.array(paragraph, { minLength: 1, maxLength: 2 }).map((ps) => nodes.blockquote.create(null, ps)),
 	paragraph.map((p) => nodes.bullet_list.create(null, nodes.list_item.create(null, p))),
-	rich.map((k) => nodes.figure.create({ src: '', alt: '' }, nodes.caption.create(null, k))),
+	rich.map((k) => nodes.figure.create({ asset: '', alt: '' }, nodes.caption.create(null, k))),
 	paragraph.map((p) => nodes.table.create(null, nodes.table_row.create(null, nodes.table_cell.create(null, p)))),
 	rich.map((k) => nodes.bibliography.create({ id: id() }, nodes.heading.create({ level: 2 }, k)))
 );
@@ -104,12 +104,12 @@ test('through every kind of place and back it is the very same document; own not
 			manuscript,
 			fc.boolean(),
 			fc.array(fc.constantFrom<PlacementKind>('note', 'raised', 'close'), { minLength: 1, maxLength: 3 }),
-			(doc, american, way) => {
+			(doc, punctuationInQuote, way) => {
 				doc.check();
 				let now = doc;
 				let from: PlacementKind = 'sentence';
 				for (const to of [...way, 'sentence'] as PlacementKind[]) {
-					now = placeCitations(now, to, american, undefined, from).doc;
+					now = placeCitations(now, to, punctuationInQuote, undefined, from).doc;
 					now.check();
 					assert.equal(own(now), own(doc));
 					assert.deepEqual(

@@ -1,26 +1,40 @@
 /** The face of the manuscript room. Comparing two states is `$lib/core/manuscript/compare`, loaded when needed. */
-export { schema, SCHEMA_VERSION, cleanCites, type DocCite, type DocStyle, type Moved, type NoteTarget } from './schema';
+export { blockDom, schema, SCHEMA_VERSION, cleanCites, type DocCite, type Moved, type NoteTarget } from './schema';
+export {
+	attrValue,
+	DocAttr,
+	entryOverridesOf,
+	sameDocument,
+	setDocAttrs,
+	settingsOf,
+	styleOf,
+	wrapAttrs,
+	wrapStep,
+	type DocAttrs
+} from './doc-attrs';
+export { cleanDocStyle, editFacts, factsOfStyle, placementOfStyle, type DocStyle, type StyleFacts } from './doc-style';
+export { assetFromData, assetsIn, assetToData, isAssetId, safeImage, type Asset } from './assets';
 export { openDoc, readDoc, storeDoc, ManuscriptError, type StoredDoc } from './migrate';
 export { readCitations, type Reading, type NoteInfo, type CitationInfo, type CitingForm } from './clusters';
 export { placeCitations, type PlacementKind } from './placement';
-export { insertCitation, putGap, removeCitation, textAround, typeMark } from './insert';
+export { insertCitation, putPlaceholder, removeCitation, textAround, typeMark } from './insert';
 export { readOutline, sectionAt, sectionLevel, countDoc, countWords, type Section, type WordCount } from './outline';
-export { followTitle, nameOf, renameLists, UNTITLED } from './title';
+export { followTitle, nameOf, renameBibliographies, UNTITLED } from './title';
 export { docFromText } from './text-form';
 export { readLocator, writeLocator, tidyLocator, type TypedLocator } from './locator';
 export { firstWords, lastWords } from './snippet';
 export { splitCitation, joinCitations, moveCite, neighbourOf, replaceSource } from './regroup';
 export {
-	cleanHand,
-	cleanEntryHands,
-	entryInHand,
-	handHtml,
-	handText,
-	handIsOld,
-	handRuns,
-	type EntryHands,
-	type Hand
-} from './hand';
+	cleanOverride,
+	cleanEntryOverrides,
+	applyEntryOverride,
+	overrideHtml,
+	overrideText,
+	overrideIsOutdated,
+	overrideRuns,
+	type EntryOverrides,
+	type Override
+} from './override';
 export {
 	departure,
 	insertBlock,
@@ -34,23 +48,23 @@ export {
 	type Quoting
 } from './quoting';
 export { insertNoteRef, noteRefNumber } from './note-refs';
-export { cleanSettings, placementOf, type DocSettings, type FurtherSource } from './settings';
+export { cleanSettings, placementOf, type DocSettings, type UncitedSource } from './settings';
 export {
-	arrangeList,
+	arrangeBibliography,
 	citedInSection,
-	cleanList,
-	listAdjusted,
-	lookOf,
+	cleanBibliography,
+	bibliographyAdjusted,
+	layoutOf,
 	LOOKS,
 	MEDIA,
 	mediumOf,
-	type ListGroup,
-	type ListLook,
-	type ListSettings,
-	type ListSource,
-	type LookName,
+	type BibliographyGroup,
+	type BibliographyLayout,
+	type BibliographySettings,
+	type BibliographySource,
+	type LayoutName,
 	type Medium
-} from './list';
+} from './bibliography';
 export { convertQuotes } from './quotes';
 export { sameSpots } from './spots';
 export { noteToText, textToNote, turnNote } from './notes';

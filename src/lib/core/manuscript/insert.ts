@@ -163,11 +163,11 @@ export function typeMark(tr: Transform, at: number, mark: string, kind: Placemen
 }
 
 /** A visible "source needed", with the space it wants before it. */
-export function putGap(tr: Transform, pos: number, hint: string): void {
+export function putPlaceholder(tr: Transform, pos: number, hint: string): void {
 	const before = tr.doc.resolve(pos).nodeBefore;
 	const space = before && !(before.isText && /[\s([{“‘]$/.test(before.text!)) ? ' ' : '';
 	if (space) tr.insert(pos, schema.text(space));
-	tr.insert(pos + space.length, schema.nodes.gap.create({ id: newId(), hint }));
+	tr.insert(pos + space.length, schema.nodes.citation_placeholder.create({ id: newId(), hint }));
 }
 
 /** Takes a citation out; the space it needed goes with it. */

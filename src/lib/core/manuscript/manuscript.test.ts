@@ -132,17 +132,17 @@ const docArb = fc
 
 test('in text → notes → in text and through raised numbers gives back the very same document', () => {
 	fc.assert(
-		fc.property(docArb, fc.boolean(), (doc, american) => {
+		fc.property(docArb, fc.boolean(), (doc, punctuationInQuote) => {
 			for (const kind of ['note', 'raised'] as const) {
-				const there = placeCitations(doc, kind, american).doc;
+				const there = placeCitations(doc, kind, punctuationInQuote).doc;
 				there.check();
-				const back = placeCitations(there, 'sentence', american).doc;
+				const back = placeCitations(there, 'sentence', punctuationInQuote).doc;
 				assert.ok(back.eq(doc), `${kind}\n${show(doc)}\n${show(there)}\n${show(back)}`);
 			}
 			const round = placeCitations(
-				placeCitations(placeCitations(doc, 'raised', american).doc, 'note', american).doc,
+				placeCitations(placeCitations(doc, 'raised', punctuationInQuote).doc, 'note', punctuationInQuote).doc,
 				'sentence',
-				american
+				punctuationInQuote
 			).doc;
 			assert.ok(round.eq(doc));
 		}),
@@ -236,7 +236,7 @@ test('the outline counts what each section holds', () => {
 	const o = readOutline(demoDoc('article'));
 	assert.deepEqual(o.map((s) => s.title).slice(0, 3), ['Introduction', 'Methods', 'Results']);
 	assert.equal(o[0].citations, 6);
-	assert.equal(o[0].gaps, 1);
+	assert.equal(o[0].placeholders, 1);
 	assert.equal(o.at(-1)!.bibliography, true);
 });
 

@@ -23,14 +23,14 @@ const cites = (sourceId: string): DocCite[] => [
 ];
 const citation = (id: string, source = id) => nodes.citation.create({ id, cites: cites(source) });
 const note = (id: string, kids: Node[] = [], kind = 'footnote') =>
-	nodes.note.create({ id, kind }, nodes.paragraph.create(null, kids));
+	nodes.note.create({ id, kind }, nodes.note_paragraph.create(null, kids));
 const p = (...kids: (Node | string)[]) =>
 	nodes.paragraph.create(
 		null,
 		kids.map((k) => (typeof k === 'string' ? schema.text(k) : k))
 	);
 const h = (level: number, s: string) => nodes.heading.create({ level }, schema.text(s));
-const doc = (kids: Node[], set: Partial<DocSettings> = {}) => nodes.doc.create({ set }, kids);
+const doc = (kids: Node[], set: Partial<DocSettings> = {}) => nodes.doc.create({ settings: set }, kids);
 
 test('a reference follows its note when notes come and go, and says when it is gone', () => {
 	const d = doc([p('One', note('a'), ' two', note('b'), ' three')]);
@@ -103,7 +103,7 @@ test('settings from outside are made whole', () => {
 		placement: 'style',
 		noteNumbers: 'through',
 		house: {},
-		further: []
+		uncited: []
 	});
 	assert.deepEqual(cleanSettings(null), cleanSettings({}));
 });

@@ -33,8 +33,8 @@ const show = (tr: Transform) =>
 
 test('a note goes into the text and the text into a note', () => {
 	const note = nodes.note.create({ id: 'n', kind: 'footnote' }, [
-		nodes.paragraph.create(null, schema.text('Or so they said.')),
-		nodes.paragraph.create(null, [schema.text('See '), citation('c', cite('a'))])
+		nodes.note_paragraph.create(null, schema.text('Or so they said.')),
+		nodes.note_paragraph.create(null, [schema.text('See '), citation('c', cite('a'))])
 	]);
 	const tr = new Transform(doc(schema.text('The lamps burned.'), note, schema.text(' It was dark.')));
 	turnNote(tr, 18);

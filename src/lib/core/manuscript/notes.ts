@@ -44,7 +44,7 @@ export function textToNote(tr: Transform, from: number, to: number, kind: 'footn
 	slice.forEach((n) => (nested ||= n.type === nodes.note));
 	if (nested || !wordsIn(slice)) return null;
 	const id = newId();
-	const note = nodes.note.create({ id, kind }, nodes.paragraph.create(null, trimmed(slice)));
+	const note = nodes.note.create({ id, kind }, nodes.note_paragraph.create(null, trimmed(slice)));
 	const space = /\s*$/.exec(textAround(tr.doc, from).before)![0].length;
 	tr.replaceWith(from - space, to, note);
 	return id;

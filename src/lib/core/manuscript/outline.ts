@@ -8,14 +8,14 @@ export interface Section {
 	title: string;
 	level: number;
 	citations: number;
-	gaps: number;
+	placeholders: number;
 	/** The heading of a bibliography block. */
 	bibliography: boolean;
 }
 
 export function readOutline(doc: Node): Section[] {
 	const sections: Section[] = [];
-	const top: Section = { pos: -1, title: '', level: 0, citations: 0, gaps: 0, bibliography: false };
+	const top: Section = { pos: -1, title: '', level: 0, citations: 0, placeholders: 0, bibliography: false };
 	let current = top;
 	textBlocks(doc, (node, pos, parent) => {
 		if (node.type.name === 'heading') {
@@ -24,7 +24,7 @@ export function readOutline(doc: Node): Section[] {
 				title: node.textContent || 'Untitled section',
 				level: node.attrs.level,
 				citations: 0,
-				gaps: 0,
+				placeholders: 0,
 				bibliography: parent?.type.name === 'bibliography'
 			};
 			sections.push(current);
@@ -32,7 +32,7 @@ export function readOutline(doc: Node): Section[] {
 		const count = (block: Node) => {
 			for (const s of spotsOf(block))
 				if (s.node.type.name === 'citation') current.citations++;
-				else if (s.node.type.name === 'gap') current.gaps++;
+				else if (s.node.type.name === 'citation_placeholder') current.placeholders++;
 				else if (s.node.type.name === 'note') s.node.forEach(count);
 		};
 		count(node);

@@ -38,13 +38,13 @@ function around(doc: Node, pos: number, size: number): { before: string; after: 
 /**
  * Moves every citation in the running text to where the kind wants it. Going back to `sentence` undoes exactly what
  * was done, and otherwise puts the citation before the closing mark.
- * @param american full stops and commas go inside the closing quotation mark when a mark follows it
+ * @param punctuationInQuote full stops and commas go inside the closing quotation mark when a mark follows it
  * @param from the kind the text is in; nothing moves between styles of one kind
  */
 export function placeCitations(
 	doc: Node,
 	to: PlacementKind,
-	american: boolean,
+	punctuationInQuote: boolean,
 	base?: Transform,
 	from?: PlacementKind
 ): Transform {
@@ -66,7 +66,7 @@ export function placeCitations(
 	});
 	const now = positions(tr.doc);
 	for (let i = now.length - 1; i >= 0; i--) {
-		if (to !== 'sentence') toMark(tr, now[i], to, american);
+		if (to !== 'sentence') toMark(tr, now[i], to, punctuationInQuote);
 		else if (fresh[i]) toSentence(tr, now[i]);
 	}
 	return tr;
@@ -93,7 +93,7 @@ function restore(tr: Transform, pos: number): number | null {
 	const m = node.attrs.moved as Moved | null;
 	if (!m) return null;
 	const { before } = around(tr.doc, pos, 1);
-	const tail = m.inside ? m.marks + closingOf(before) : m.marks;
+	const tail = m.inside ? m.movedPunctuation + closingOf(before) : m.movedPunctuation;
 	if (!before.endsWith(tail)) {
 		tr.replaceWith(pos, pos + 1, withMoved(node, null));
 		return null;
@@ -102,10 +102,10 @@ function restore(tr: Transform, pos: number): number | null {
 	const start = pos - tail.length;
 	const content: Node[] = [];
 	if (m.inside) content.push(schema.text(closingOf(before), marks));
-	if (m.space) content.push(schema.text(m.space, looks(m.spaceLook)));
+	if (m.space) content.push(schema.text(m.space, looks(m.spaceMarks)));
 	const head = content.reduce((n, c) => n + c.nodeSize, 0);
 	content.push(withMoved(node, null));
-	if (m.marks) content.push(schema.text(m.marks, looks(m.marksLook)));
+	if (m.movedPunctuation) content.push(schema.text(m.movedPunctuation, looks(m.punctuationMarks)));
 	tr.replaceWith(start, pos + 1, content);
 	return start + head;
 }
@@ -146,20 +146,20 @@ function toSentence(tr: Transform, pos: number): void {
 	tr.replaceWith(start, pos + 1, content);
 }
 
-function toMark(tr: Transform, pos: number, to: Exclude<PlacementKind, 'sentence'>, american: boolean): void {
+function toMark(tr: Transform, pos: number, to: Exclude<PlacementKind, 'sentence'>, punctuationInQuote: boolean): void {
 	const node = tr.doc.nodeAt(pos)!;
 	const { before, after } = around(tr.doc, pos, 1);
 	const space = /[ \u00a0]*$/.exec(before)![0];
 	const marks = FOLLOWS[to].exec(after)?.[0] ?? '';
 	if (!space && !marks) {
 		// it stays, and is known to have come from the sentence, so that going back adds nothing
-		tr.setNodeAttribute(pos, 'moved', { space: '', marks: '', inside: false } satisfies Moved);
+		tr.setNodeAttribute(pos, 'moved', { space: '', movedPunctuation: '', inside: false } satisfies Moved);
 		return;
 	}
 	const textBefore = before.slice(0, before.length - space.length);
-	const inside = american && /^[.,]$/.test(marks) && closingOf(textBefore) !== '';
+	const inside = punctuationInQuote && /^[.,]$/.test(marks) && closingOf(textBefore) !== '';
 	const beforeMarks = tr.doc.resolve(pos).nodeBefore?.marks ?? [];
-	const kept = { spaceLook: space ? look(beforeMarks) : undefined };
+	const kept = { spaceMarks: space ? look(beforeMarks) : undefined };
 	const afterMarks = tr.doc.resolve(pos + 1).nodeAfter?.marks ?? [];
 	const content: Node[] = [];
 	let start = pos - space.length;
@@ -168,6 +168,14 @@ function toMark(tr: Transform, pos: number, to: Exclude<PlacementKind, 'sentence
 		start -= quote.length;
 		content.push(schema.text(marks + quote, beforeMarks));
 	} else if (marks) content.push(schema.text(marks, afterMarks));
-	content.push(withMoved(node, { space, marks, inside, ...kept, marksLook: marks ? look(afterMarks) : undefined }));
+	content.push(
+		withMoved(node, {
+			space,
+			movedPunctuation: marks,
+			inside,
+			...kept,
+			punctuationMarks: marks ? look(afterMarks) : undefined
+		})
+	);
 	tr.replaceWith(start, pos + 1 + marks.length, content);
 }

@@ -19,7 +19,7 @@ function inline(s: string): Node[] {
 		c === '^'
 			? nodes.citation.create({ id: 'old', cites: cites() })
 			: c === '+'
-				? nodes.note.create({ id: 'n' }, nodes.paragraph.create())
+				? nodes.note.create({ id: 'n' }, nodes.note_paragraph.create())
 				: schema.text(c)
 	);
 }
@@ -32,9 +32,9 @@ const WRAP: Record<string, (kids: Node[]) => Node> = {
 			null,
 			nodes.table_row.create(null, nodes.table_cell.create(null, nodes.paragraph.create(null, k)))
 		),
-	caption: (k) => nodes.figure.create({ src: '', alt: '' }, nodes.caption.create(null, k)),
+	caption: (k) => nodes.figure.create({ asset: '', alt: '' }, nodes.caption.create(null, k)),
 	quote: (k) => nodes.blockquote.create(null, nodes.paragraph.create(null, k)),
-	note: (k) => nodes.paragraph.create(null, nodes.note.create({ id: 'n' }, nodes.paragraph.create(null, k)))
+	note: (k) => nodes.paragraph.create(null, nodes.note.create({ id: 'n' }, nodes.note_paragraph.create(null, k)))
 };
 
 function insert(text: string, kind: PlacementKind, where = 'paragraph'): string {

@@ -25,12 +25,12 @@ const cite = (locator: DocCite['locator'] = { label: 'page', value: '4' }): DocC
 	suffix: '',
 	form: 'parenthetical'
 });
-const quoting = (text: string, placement: PlacementKind, american = true): Quoting => ({
+const quoting = (text: string, placement: PlacementKind, punctuationInQuote = true): Quoting => ({
 	text,
 	cite: cite(),
 	quotes: { open: '“', close: '”', innerOpen: '‘', innerClose: '’' },
 	placement,
-	american
+	punctuationInQuote
 });
 const paragraph = (s: string) => nodes.paragraph.create(null, s ? schema.text(s) : null);
 const said = (tr: Transform): string => {
@@ -44,9 +44,9 @@ const said = (tr: Transform): string => {
 	});
 	return out.join(' / ');
 };
-function run(text: string, words: string, kind: PlacementKind, american = true): string {
+function run(text: string, words: string, kind: PlacementKind, punctuationInQuote = true): string {
 	const tr = new Transform(nodes.doc.create(null, paragraph(text.replace('|', ''))));
-	insertRunIn(tr, 1 + text.indexOf('|'), quoting(words, kind, american));
+	insertRunIn(tr, 1 + text.indexOf('|'), quoting(words, kind, punctuationInQuote));
 	tr.doc.check();
 	return said(tr);
 }
@@ -70,8 +70,8 @@ const RUN_IN: [string, string, PlacementKind, string, boolean?][] = [
 	['She wrote | and left.', 'the lamps', 'note', 'She wrote “the lamps”^ and left.'],
 	['She wrote |.', 'the lamps', 'raised', 'She wrote “the lamps.”^']
 ];
-for (const [text, words, kind, want, american] of RUN_IN)
-	test(`run in, ${kind}: ${text} ← ${words}`, () => assert.equal(run(text, words, kind, american), want));
+for (const [text, words, kind, want, punctuationInQuote] of RUN_IN)
+	test(`run in, ${kind}: ${text} ← ${words}`, () => assert.equal(run(text, words, kind, punctuationInQuote), want));
 
 function block(text: string, words: string, kind: PlacementKind): string {
 	const tr = new Transform(nodes.doc.create(null, paragraph(text.replace('|', ''))));
@@ -95,10 +95,10 @@ test('a picture comes with its caption and credit', () => {
 	insertFigure(tr, 6, 'data:image/png;base64,AA==', quoting('A lamp', 'sentence'));
 	tr.doc.check();
 	assert.equal(said(tr), 'Here. / = A lamp ^');
-	assert.equal(tr.doc.child(1).attrs.src, 'data:image/png;base64,AA==');
+	assert.equal(tr.doc.child(1).attrs.asset, 'data:image/png;base64,AA==');
 	const other = new Transform(nodes.doc.create(null, paragraph('')));
 	insertFigure(other, 1, 'https://example.org/x.png', quoting('', 'note'));
-	assert.equal(other.doc.child(0).attrs.src, '', 'nothing is fetched from elsewhere');
+	assert.equal(other.doc.child(0).attrs.asset, '', 'nothing is fetched from elsewhere');
 });
 
 test('departures: a part is none, brackets and ellipses are shown, other words are silent', () => {

@@ -4,7 +4,8 @@ import type { Transform } from 'prosemirror-transform';
 import { newId } from './ids';
 import { insertCitation, textAround } from './insert';
 import type { PlacementKind } from './placement';
-import { safeImage, schema, type DocCite } from './schema';
+import { isAssetId, safeImage } from './assets';
+import { schema, type DocCite } from './schema';
 import { spotsOf, textBlocks } from './spots';
 
 const { nodes, marks } = schema;
@@ -24,7 +25,7 @@ export interface Quoting {
 	quotes: QuoteMarks;
 	placement: PlacementKind;
 	/** Full stops and commas stand inside closing quotation marks. */
-	american: boolean;
+	punctuationInQuote: boolean;
 }
 
 /** Quotation marks inside a quotation take the inner form (Chicago 17, 13.30). */
@@ -59,7 +60,7 @@ export function insertRunIn(tr: Transform, caret: number, q: Quoting, inNote = f
 	words = words.slice(0, words.length - inside.length);
 	if (goesOn) inside = '';
 	const stop = /^[.,]/.exec(after)?.[0] ?? '';
-	if (stop && q.american && q.placement !== 'sentence' && !/[?!]$/.test(words)) {
+	if (stop && q.punctuationInQuote && q.placement !== 'sentence' && !/[?!]$/.test(words)) {
 		tr.delete(pos, pos + 1);
 		inside = stop;
 	}
@@ -98,7 +99,10 @@ export function insertFigure(tr: Transform, at: number, image: string, q: Quotin
 	const { from, to } = empty ? splitAt(tr, at) : behindBlock(tr, at);
 	const text = q.text.trim();
 	const caption = nodes.caption.create(null, text ? schema.text(text) : null);
-	const figure = nodes.figure.create({ src: safeImage(image), alt: text }, caption);
+	const figure = nodes.figure.create(
+		{ id: newId(), asset: isAssetId(image) ? image : safeImage(image), alt: text },
+		caption
+	);
 	tr.replaceWith(from, to, to > from ? [figure, nodes.paragraph.create()] : figure);
 	insertCitation(tr, from + figure.nodeSize - 2, newId(), [q.cite], q.placement);
 	return empty ? from + tr.doc.nodeAt(from)!.nodeSize + 1 : at;

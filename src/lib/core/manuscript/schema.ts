@@ -2,11 +2,14 @@
  * The document schema of a manuscript. Everything a manuscript can hold is here from the start; a change of meaning
  * gets a new SCHEMA_VERSION and a step in migrate.ts.
  */
-import { Schema, type DOMOutputSpec, type MarkSpec, type NodeSpec } from 'prosemirror-model';
+import { Schema, type DOMOutputSpec, type MarkSpec, type Node, type NodeSpec } from 'prosemirror-model';
 import { tableNodes } from 'prosemirror-tables';
-import { cleanHand } from './hand';
+import { isAssetId, safeImage } from './assets';
+import { attrValue } from './doc-attrs';
+import { cleanDocStyle } from './doc-style';
+import { cleanOverride } from './override';
 
-export const SCHEMA_VERSION = 1;
+export const SCHEMA_VERSION = 2;
 
 /** One source within a citation, as the document keeps it. */
 export interface DocCite {
@@ -21,28 +24,19 @@ export interface DocCite {
 export interface Moved {
 	/** The space that stood before the citation. */
 	space: string;
-	/** The marks it stood before and now stands behind. */
-	marks: string;
+	/** The punctuation it stood before and now stands behind. */
+	movedPunctuation: string;
 	/** The marks went inside the closing quotation mark that stood before the citation. */
 	inside: boolean;
 	/** Formatting of that space and of those marks, where they had any. */
-	spaceLook?: unknown[];
-	marksLook?: unknown[];
+	spaceMarks?: unknown[];
+	punctuationMarks?: unknown[];
 }
 
 /** What a reference to a note points to: a note by its id, or the first note that cites a source. */
 export interface NoteTarget {
 	note: string;
 	source: string;
-}
-
-/** The style a document is written in. */
-export interface DocStyle {
-	id: string;
-	title: string;
-	form: 'in-text' | 'footnotes' | 'endnotes';
-	/** Language of terms and dates; empty follows the style. */
-	locale: string;
 }
 
 const parseJson = <T>(s: string | null, fallback: T): T => {
@@ -55,77 +49,252 @@ const parseJson = <T>(s: string | null, fallback: T): T => {
 	}
 };
 
-const table = tableNodes({ tableGroup: 'block', cellContent: 'paragraph+', cellAttributes: {} });
+// --- attributes: every one is validated when a stored document is read ------------------------------------------------
+
+type Validate = (value: unknown) => void;
+/** One of some words. @throws RangeError otherwise, as prosemirror-model wants it */
+const oneOf =
+	(...allowed: (string | number)[]): Validate =>
+	(value) => {
+		if (!allowed.includes(value as string))
+			throw new RangeError(`Expected ${allowed.join(', ')}, got ${String(value)}`);
+	};
+/** Addresses that a link may lead to; scripts and data never do. */
+export const SAFE_LINK = /^(?:https?:|mailto:)/i;
+const validLink: Validate = (value) => {
+	if (typeof value !== 'string' || !SAFE_LINK.test(value)) throw new RangeError('Expected a web or mail address');
+};
+const validAsset: Validate = (value) => {
+	if (typeof value !== 'string' || !(value === '' || isAssetId(value) || safeImage(value)))
+		throw new RangeError('Expected the name of a picture');
+};
+const plainObject: Validate = (value) => {
+	if (!value || typeof value !== 'object' || Array.isArray(value)) throw new RangeError('Expected an object');
+};
+const docObject: Validate = (attr) => plainObject(attrValue(attr));
+const objectOrNull: Validate = (value) => value === null || plainObject(value);
+const validCites: Validate = (value) => {
+	if (!Array.isArray(value) || cleanCites(value).length !== value.length)
+		throw new RangeError('Expected a list of cites');
+};
+const validStyle: Validate = (attr) => {
+	const value = attrValue(attr);
+	if (value !== null && cleanDocStyle(value) === null) throw new RangeError('Expected a citation style');
+};
+/** BCP 47 language tags, as far as their shape goes; empty for the language of what it stands in. */
+const LANGUAGE = /^(?:[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8})*)?$/;
+const validLanguage: Validate = (value) => {
+	if (typeof value !== 'string' || !LANGUAGE.test(value))
+		throw new RangeError(`Expected a language, got ${String(value)}`);
+};
+
+const ALIGNMENTS = ['', 'left', 'center', 'right', 'justify'] as const;
+/** Empty for the alignment of the manuscript's page set-up. */
+export type Alignment = (typeof ALIGNMENTS)[number];
+
+const id = { default: '', validate: 'string' };
+const lang = { default: '', validate: validLanguage };
+const align = { default: '', validate: oneOf(...ALIGNMENTS) };
+
+/** Language and alignment that pasted markup states. */
+function blockAttrs(d: HTMLElement | string): { lang: string; align: Alignment } {
+	const el = d as HTMLElement;
+	const language = el.getAttribute('lang') ?? '';
+	const side = (el.style?.textAlign || el.getAttribute('align') || '').toLowerCase() as Alignment;
+	return { lang: LANGUAGE.test(language) ? language : '', align: ALIGNMENTS.includes(side) ? side : '' };
+}
+
+/** Attributes of the element that shows a block: its language and alignment where they are its own. */
+export function blockDom(n: Node): Record<string, string> {
+	const out: Record<string, string> = {};
+	if (n.attrs.lang) out.lang = n.attrs.lang as string;
+	if (n.attrs.align) out.style = `text-align: ${n.attrs.align as string}`;
+	return out;
+}
+
+const table = tableNodes({
+	tableGroup: 'block',
+	cellContent: 'paragraph+',
+	cellAttributes: {
+		align: {
+			default: '',
+			validate: oneOf(...ALIGNMENTS),
+			getFromDOM: (d) => blockAttrs(d).align,
+			setDOMAttr: (value, attrs) => {
+				if (value) attrs.style = `${(attrs.style as string | undefined) ?? ''}text-align: ${String(value)};`;
+			}
+		}
+	}
+});
+
+const LIST_NUMBERS = ['decimal', 'lower-alpha', 'upper-alpha', 'lower-roman', 'upper-roman'] as const;
+const HTML_NUMBERS: Record<string, string> = {
+	a: 'lower-alpha',
+	A: 'upper-alpha',
+	i: 'lower-roman',
+	I: 'upper-roman'
+};
 
 const nodes: Record<string, NodeSpec> = {
 	/**
-	 * `style` is the citation style in force, so that undo takes a switch back; `hand` has entries said by hand; `set` is
-	 * what the manuscript decides over the style (settings.ts).
+	 * `style` is the citation style in force with what edits need to know of it, so that undo takes a switch back;
+	 * `entryOverrides` are entries edited by hand; `settings` is what the manuscript decides over the style
+	 * (settings.ts); `comments` holds the words of comments, by the id of their anchors (the mark `comment`).
 	 */
-	doc: { content: 'block+', attrs: { style: { default: null }, hand: { default: {} }, set: { default: {} } } },
-	paragraph: { group: 'block', content: 'inline*', parseDOM: [{ tag: 'p' }], toDOM: () => ['p', 0] },
+	doc: {
+		content: '(block | bibliography)+',
+		attrs: {
+			style: { default: null, validate: validStyle },
+			entryOverrides: { default: {}, validate: docObject },
+			settings: { default: {}, validate: docObject },
+			comments: { default: {}, validate: docObject }
+		}
+	},
+	paragraph: {
+		group: 'block',
+		content: 'inline*',
+		attrs: { lang, align },
+		parseDOM: [{ tag: 'p', getAttrs: blockAttrs }],
+		toDOM: (n) => ['p', blockDom(n), 0]
+	},
 	heading: {
 		group: 'block',
 		content: 'inline*',
 		defining: true,
-		attrs: { level: { default: 2, validate: 'number' } },
-		parseDOM: [1, 2, 3, 4, 5, 6].map((level) => ({ tag: `h${level}`, attrs: { level: Math.min(level, 4) } })),
-		toDOM: (n) => [`h${n.attrs.level}`, 0]
+		attrs: { id, level: { default: 2, validate: oneOf(1, 2, 3, 4) }, lang, align },
+		parseDOM: [1, 2, 3, 4, 5, 6].map((level) => ({
+			tag: `h${level}`,
+			getAttrs: (d) => ({ level: Math.min(level, 4), ...blockAttrs(d) })
+		})),
+		toDOM: (n) => [`h${n.attrs.level}`, blockDom(n), 0]
 	},
 	blockquote: {
 		group: 'block',
 		content: 'paragraph+',
 		defining: true,
-		parseDOM: [{ tag: 'blockquote' }],
-		toDOM: () => ['blockquote', 0]
+		attrs: { lang },
+		parseDOM: [{ tag: 'blockquote', getAttrs: (d) => ({ lang: blockAttrs(d).lang }) }],
+		toDOM: (n) => ['blockquote', blockDom(n), 0]
 	},
 	bullet_list: { group: 'block', content: 'list_item+', parseDOM: [{ tag: 'ul' }], toDOM: () => ['ul', 0] },
 	ordered_list: {
 		group: 'block',
 		content: 'list_item+',
-		attrs: { order: { default: 1, validate: 'number' } },
-		parseDOM: [{ tag: 'ol', getAttrs: (d) => ({ order: (d as HTMLOListElement).start ?? 1 }) }],
-		toDOM: (n) => (n.attrs.order === 1 ? ['ol', 0] : ['ol', { start: n.attrs.order }, 0])
+		attrs: {
+			order: { default: 1, validate: 'number' },
+			numbers: { default: 'decimal', validate: oneOf(...LIST_NUMBERS) }
+		},
+		parseDOM: [
+			{
+				tag: 'ol',
+				getAttrs: (d) => {
+					const start = Number((d as HTMLElement).getAttribute('start') ?? 1);
+					const type = (d as HTMLElement).getAttribute('type') ?? '';
+					return { order: Number.isInteger(start) ? start : 1, numbers: HTML_NUMBERS[type] ?? 'decimal' };
+				}
+			}
+		],
+		toDOM: (n) => {
+			const type = Object.keys(HTML_NUMBERS).find((k) => HTML_NUMBERS[k] === n.attrs.numbers);
+			return ['ol', { ...(n.attrs.order === 1 ? {} : { start: n.attrs.order }), ...(type ? { type } : {}) }, 0];
+		}
 	},
 	list_item: { content: 'paragraph block*', defining: true, parseDOM: [{ tag: 'li' }], toDOM: () => ['li', 0] },
+	/** A picture with its caption; `asset` names the picture in the table of assets (assets.ts). */
 	figure: {
 		group: 'block',
 		content: 'caption',
 		isolating: true,
-		attrs: { src: { default: '' }, alt: { default: '' } },
+		attrs: { id, asset: { default: '', validate: validAsset }, alt: { default: '', validate: 'string' } },
 		parseDOM: [
 			{
 				tag: 'figure',
-				contentElement: 'figcaption',
-				getAttrs: (d) => {
-					const img = (d as HTMLElement).querySelector('img');
-					return { src: safeImage(img?.getAttribute('src')), alt: img?.getAttribute('alt') ?? '' };
-				}
+				contentElement: (d) => (d as HTMLElement).querySelector('figcaption') ?? document.createElement('figcaption'),
+				getAttrs: (d) => pictureAttrs((d as HTMLElement).querySelector('img')) ?? false
+			},
+			// a picture on its own is a figure whose caption is still to be written
+			{ tag: 'img', getAttrs: (d) => pictureAttrs(d as HTMLElement) ?? false }
+		],
+		toDOM: (n): DOMOutputSpec => [
+			'figure',
+			{ 'data-rq-asset': n.attrs.asset },
+			['img', { src: n.attrs.asset.startsWith('data:') ? n.attrs.asset : '', alt: n.attrs.alt }],
+			['figcaption', 0]
+		]
+	},
+	caption: {
+		content: 'inline*',
+		attrs: { lang },
+		parseDOM: [{ tag: 'figcaption' }, { tag: 'caption' }],
+		toDOM: (n) => ['div', { ...blockDom(n), class: 'caption' }, 0]
+	},
+	...table,
+	table: { ...table.table, attrs: { id } },
+	/** A table with its caption, numbered. */
+	captioned_table: {
+		group: 'block',
+		content: 'caption table',
+		isolating: true,
+		attrs: { id },
+		parseDOM: [{ tag: 'div[data-rq-table]' }],
+		toDOM: () => ['div', { 'data-rq-table': '' }, 0]
+	},
+	/** A displayed equation in TeX. */
+	equation: {
+		group: 'block',
+		atom: true,
+		attrs: { id, tex: { default: '', validate: 'string' }, numbered: { default: true, validate: 'boolean' } },
+		parseDOM: [
+			{
+				tag: 'div[data-rq-equation]',
+				getAttrs: (d) => ({
+					tex: (d as HTMLElement).getAttribute('data-rq-equation') ?? '',
+					numbered: (d as HTMLElement).getAttribute('data-rq-numbered') !== 'false'
+				})
 			}
 		],
-		toDOM: (n): DOMOutputSpec => ['figure', ['img', { src: n.attrs.src, alt: n.attrs.alt }], ['figcaption', 0]]
+		toDOM: (n) => [
+			'div',
+			{ 'data-rq-equation': n.attrs.tex, 'data-rq-numbered': String(n.attrs.numbered) },
+			n.attrs.tex
+		]
 	},
-	caption: { content: 'inline*', parseDOM: [{ tag: 'figcaption' }], toDOM: () => ['div', { class: 'caption' }, 0] },
-	...table,
 	page_break: {
 		group: 'block',
 		parseDOM: [{ tag: 'hr' }],
 		toDOM: () => ['hr', { class: 'page-break' }]
 	},
+	/** Stands between the blocks of the document, never within one. */
 	bibliography: {
-		group: 'block',
 		content: 'heading',
 		isolating: true,
 		defining: true,
-		// `set` is what the list takes in and how it looks (list.ts)
-		attrs: { id: { default: '' }, set: { default: {} } },
+		// `settings` is what it includes and how it looks (bibliography.ts)
+		attrs: { id, settings: { default: {}, validate: plainObject } },
 		parseDOM: [
 			{
 				tag: 'section[data-rq-bibliography]',
-				getAttrs: (d) => ({ set: parseJson((d as HTMLElement).getAttribute('data-rq-list'), {}) })
+				// the entries that follow the heading are made anew from the sources
+				contentElement: (d) => {
+					const heading = (d as HTMLElement).querySelector('h1, h2, h3, h4');
+					const only = (d as HTMLElement).ownerDocument.createElement('div');
+					if (heading) only.append(heading.cloneNode(true));
+					return only;
+				},
+				getAttrs: (d) => {
+					const settings = parseJson<unknown>((d as HTMLElement).getAttribute('data-rq-settings'), {});
+					return {
+						id: (d as HTMLElement).getAttribute('data-rq-bibliography') ?? '',
+						settings: settings && typeof settings === 'object' && !Array.isArray(settings) ? settings : {}
+					};
+				}
 			}
 		],
-		toDOM: (n) => ['section', { 'data-rq-bibliography': n.attrs.id, 'data-rq-list': JSON.stringify(n.attrs.set) }, 0]
+		toDOM: (n) => [
+			'section',
+			{ 'data-rq-bibliography': n.attrs.id, 'data-rq-settings': JSON.stringify(n.attrs.settings) },
+			0
+		]
 	},
 	text: { group: 'inline' },
 	hard_break: { group: 'inline', inline: true, selectable: false, parseDOM: [{ tag: 'br' }], toDOM: () => ['br'] },
@@ -135,11 +304,11 @@ const nodes: Record<string, NodeSpec> = {
 		atom: true,
 		marks: '',
 		attrs: {
-			id: { default: '' },
-			cites: { default: [] },
-			/** Said by hand (hand.ts); null follows the style. */
-			pinned: { default: null },
-			moved: { default: null }
+			id,
+			cites: { default: [], validate: validCites },
+			/** Edited by hand (override.ts); null follows the style. */
+			override: { default: null, validate: objectOrNull },
+			moved: { default: null, validate: objectOrNull }
 		},
 		parseDOM: [
 			{
@@ -148,30 +317,42 @@ const nodes: Record<string, NodeSpec> = {
 					const raw = parseJson<Record<string, unknown>>((d as HTMLElement).getAttribute('data-rq-citation'), {});
 					const cites = cleanCites(raw.cites);
 					return cites.length
-						? { id: String(raw.id ?? ''), cites, pinned: cleanHand(raw.pinned), moved: raw.moved ?? null }
+						? { id: String(raw.id ?? ''), cites, override: cleanOverride(raw.override), moved: cleanMoved(raw.moved) }
 						: false;
 				}
 			}
 		],
 		toDOM: (n) => ['span', { 'data-rq-citation': JSON.stringify(n.attrs) }]
 	},
+	/** One of the writer's own notes. Its paragraphs hold what paragraphs hold, but no notes. */
 	note: {
 		group: 'inline',
 		inline: true,
 		atom: true,
 		isolating: true,
-		content: 'paragraph+',
-		attrs: { id: { default: '' }, kind: { default: 'footnote' } },
+		content: 'note_paragraph+',
+		attrs: { id, kind: { default: 'footnote', validate: oneOf('footnote', 'endnote') } },
 		parseDOM: [
+			// what stands around it for other programs only
+			{ tag: '[data-rq-outside]', ignore: true, priority: 90 },
 			{
 				tag: 'span[data-rq-note]',
-				getAttrs: (d) => {
-					const kind = (d as HTMLElement).getAttribute('data-rq-note');
-					return { kind: kind === 'endnote' ? 'endnote' : 'footnote' };
-				}
+				getAttrs: (d) => ({
+					kind: (d as HTMLElement).getAttribute('data-rq-note') === 'endnote' ? 'endnote' : 'footnote'
+				})
 			}
 		],
 		toDOM: (n) => ['span', { 'data-rq-note': n.attrs.kind }, 0]
+	},
+	note_paragraph: {
+		content: '(text | hard_break | citation | citation_placeholder | note_ref | cross_ref | math)*',
+		attrs: { lang, align },
+		// spans, as a paragraph within a paragraph ends the outer one in HTML
+		parseDOM: [
+			{ tag: 'span[data-rq-note-paragraph]', getAttrs: blockAttrs },
+			{ tag: 'p', context: 'note/', getAttrs: blockAttrs, priority: 60 }
+		],
+		toDOM: (n) => ['span', { 'data-rq-note-paragraph': '', ...blockDom(n) }, 0]
 	},
 	/** The number of another note: of one by its id, or of the first that cites a source (note-refs.ts). */
 	note_ref: {
@@ -190,28 +371,66 @@ const nodes: Record<string, NodeSpec> = {
 		],
 		toDOM: (n) => ['span', { 'data-rq-note-ref': n.attrs.note, 'data-rq-source': n.attrs.source }]
 	},
-	gap: {
+	/** The number of a heading, table, figure or equation, by its id. */
+	cross_ref: {
 		group: 'inline',
 		inline: true,
 		atom: true,
-		attrs: { id: { default: '' }, hint: { default: '', validate: 'string' } },
+		attrs: {
+			target: { default: '', validate: 'string' },
+			show: { default: 'label', validate: oneOf('label', 'number', 'title') }
+		},
 		parseDOM: [
-			{ tag: 'span[data-rq-gap]', getAttrs: (d) => ({ hint: (d as HTMLElement).getAttribute('data-rq-gap') ?? '' }) }
+			{
+				tag: 'span[data-rq-cross-ref]',
+				getAttrs: (d) => {
+					const show = (d as HTMLElement).getAttribute('data-rq-show') ?? '';
+					return {
+						target: (d as HTMLElement).getAttribute('data-rq-cross-ref') ?? '',
+						show: ['label', 'number', 'title'].includes(show) ? show : 'label'
+					};
+				}
+			}
 		],
-		toDOM: (n) => ['span', { 'data-rq-gap': n.attrs.hint }]
+		toDOM: (n) => ['span', { 'data-rq-cross-ref': n.attrs.target, 'data-rq-show': n.attrs.show }]
+	},
+	/** A formula within a line, in TeX. */
+	math: {
+		group: 'inline',
+		inline: true,
+		atom: true,
+		attrs: { tex: { default: '', validate: 'string' } },
+		parseDOM: [
+			{ tag: 'span[data-rq-math]', getAttrs: (d) => ({ tex: (d as HTMLElement).getAttribute('data-rq-math') ?? '' }) }
+		],
+		toDOM: (n) => ['span', { 'data-rq-math': n.attrs.tex }, n.attrs.tex]
+	},
+	/** A place marked "source needed". */
+	citation_placeholder: {
+		group: 'inline',
+		inline: true,
+		atom: true,
+		attrs: { id, hint: { default: '', validate: 'string' } },
+		parseDOM: [
+			{
+				tag: 'span[data-rq-placeholder]',
+				getAttrs: (d) => ({ hint: (d as HTMLElement).getAttribute('data-rq-placeholder') ?? '' })
+			}
+		],
+		toDOM: (n) => ['span', { 'data-rq-placeholder': n.attrs.hint }]
 	}
 };
 
 const marks: Record<string, MarkSpec> = {
 	link: {
-		attrs: { href: { validate: 'string' } },
+		attrs: { href: { validate: validLink } },
 		inclusive: false,
 		parseDOM: [
 			{
 				tag: 'a[href]',
 				getAttrs: (d) => {
 					const href = (d as HTMLElement).getAttribute('href') ?? '';
-					return /^(https?:|mailto:)/i.test(href) ? { href } : false;
+					return SAFE_LINK.test(href) ? { href } : false;
 				}
 			}
 		],
@@ -252,13 +471,43 @@ const marks: Record<string, MarkSpec> = {
 		],
 		toDOM: (m) => ['span', { class: 'quoted', 'data-rq-quoted': JSON.stringify(m.attrs) }, 0]
 	},
+	/** Words in another language than the block they stand in. */
+	language: {
+		attrs: { lang: { validate: validLanguage } },
+		parseDOM: [
+			{
+				tag: 'span[lang]',
+				getAttrs: (d) => {
+					const language = blockAttrs(d).lang;
+					return language ? { lang: language } : false;
+				}
+			}
+		],
+		toDOM: (m) => ['span', { lang: m.attrs.lang }, 0]
+	},
+	/** What a comment is about; several may overlap. The words of comments are in the document's attributes. */
+	comment: {
+		attrs: { id: { validate: 'string' } },
+		excludes: '',
+		inclusive: false,
+		parseDOM: [
+			{
+				tag: 'span[data-rq-comment]',
+				getAttrs: (d) => ({ id: (d as HTMLElement).getAttribute('data-rq-comment') ?? '' })
+			}
+		],
+		toDOM: (m) => ['span', { 'data-rq-comment': m.attrs.id }, 0]
+	},
 	superscript: { excludes: 'subscript', parseDOM: [{ tag: 'sup' }], toDOM: () => ['sup', 0] },
 	subscript: { excludes: 'superscript', parseDOM: [{ tag: 'sub' }], toDOM: () => ['sub', 0] }
 };
 
-/** Pictures come in as data or from this page only; nothing is fetched from elsewhere. */
-export function safeImage(src: string | null | undefined): string {
-	return src && /^(data:image\/(png|jpeg|gif|webp);|blob:)/i.test(src) ? src : '';
+/** The picture of pasted markup: one of ours by its name, one that comes as data; never one elsewhere. */
+function pictureAttrs(img: HTMLElement | null): { asset: string; alt: string } | null {
+	const own = img?.closest('[data-rq-asset]')?.getAttribute('data-rq-asset') ?? '';
+	// the data itself names it as well, and is there in another browser too
+	const asset = safeImage(img?.getAttribute('src')) || (isAssetId(own) ? own : '');
+	return asset ? { asset, alt: img?.getAttribute('alt') ?? '' } : null;
 }
 
 const FORMS = ['parenthetical', 'narrative', 'author-only', 'year-only'];
@@ -278,6 +527,20 @@ export function cleanCites(raw: unknown): DocCite[] {
 			suffix: typeof c.suffix === 'string' ? c.suffix : '',
 			form: FORMS.includes(c.form) ? (c.form as DocCite['form']) : 'parenthetical'
 		}));
+}
+
+/** What a citation jumped over, from outside, made safe; null for anything else. */
+export function cleanMoved(raw: unknown): Moved | null {
+	if (!raw || typeof raw !== 'object') return null;
+	const r = raw as Partial<Record<keyof Moved, unknown>>;
+	const list = (x: unknown): unknown[] | undefined => (Array.isArray(x) ? x : undefined);
+	return {
+		space: typeof r.space === 'string' ? r.space : '',
+		movedPunctuation: typeof r.movedPunctuation === 'string' ? r.movedPunctuation : '',
+		inside: r.inside === true,
+		...(list(r.spaceMarks) ? { spaceMarks: list(r.spaceMarks) } : {}),
+		...(list(r.punctuationMarks) ? { punctuationMarks: list(r.punctuationMarks) } : {})
+	};
 }
 
 export const schema = new Schema({ nodes, marks });

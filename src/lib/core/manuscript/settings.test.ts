@@ -9,7 +9,7 @@ test('settings from anywhere are made whole; whole ones stay as they are', () =>
 			const s = cleanSettings(raw);
 			assert.ok(['style', 'before', 'behind'].includes(s.placement));
 			assert.ok(['through', 'section'].includes(s.noteNumbers));
-			assert.ok(s.further.every((f) => f.id && typeof f.why === 'string'));
+			assert.ok(s.uncited.every((f) => f.id && typeof f.why === 'string'));
 			assert.deepEqual(cleanSettings(s), s);
 		})
 	);
@@ -17,10 +17,10 @@ test('settings from anywhere are made whole; whole ones stay as they are', () =>
 		placement: 'before',
 		noteNumbers: 'section',
 		house: { links: 'none' },
-		further: [{ id: 'a', why: 'x' }]
+		uncited: [{ id: 'a', why: 'x' }]
 	};
 	assert.deepEqual(cleanSettings(kept), kept);
-	assert.deepEqual(cleanSettings({ further: [null, { id: '' }, { id: 3 }, { id: 'a' }] }).further, [
+	assert.deepEqual(cleanSettings({ uncited: [null, { id: '' }, { id: 3 }, { id: 'a' }] }).uncited, [
 		{ id: 'a', why: '' }
 	]);
 });

@@ -9,10 +9,10 @@ export interface DocSettings {
 	/** House rules over the style, as citing/house.ts reads them. */
 	house: Record<string, unknown>;
 	/** Sources that the list takes in without their being cited, each with the reason. */
-	further: FurtherSource[];
+	uncited: UncitedSource[];
 }
 
-export interface FurtherSource {
+export interface UncitedSource {
 	id: string;
 	why: string;
 }
@@ -24,8 +24,8 @@ export function cleanSettings(raw: unknown): DocSettings {
 		placement: r.placement === 'before' || r.placement === 'behind' ? r.placement : 'style',
 		noteNumbers: r.noteNumbers === 'section' ? 'section' : 'through',
 		house: r.house && typeof r.house === 'object' ? (r.house as Record<string, unknown>) : {},
-		further: Array.isArray(r.further)
-			? r.further
+		uncited: Array.isArray(r.uncited)
+			? r.uncited
 					.filter((f) => f && typeof f.id === 'string' && f.id)
 					.map((f) => ({ id: f.id as string, why: typeof f.why === 'string' ? f.why : '' }))
 			: []

@@ -16,7 +16,7 @@ test('words typed in a paragraph change nothing but positions', () => {
 
 test('headings, attributes, blocks and what is cited are more than words', () => {
 	assert.equal(sameSpots(doc, new Transform(doc).insert(1, schema.text('x')).doc), false);
-	assert.equal(sameSpots(doc, new Transform(doc).setDocAttribute('set', { placement: 'before' }).doc), false);
+	assert.equal(sameSpots(doc, new Transform(doc).setDocAttribute('settings', { placement: 'before' }).doc), false);
 	assert.equal(sameSpots(doc, new Transform(doc).insert(0, schema.nodes.paragraph.create()).doc), false);
 	const { pos } = readCitations(doc, 'in-text').citations[0];
 	assert.equal(sameSpots(doc, new Transform(doc).setNodeAttribute(pos, 'cites', []).doc), false);

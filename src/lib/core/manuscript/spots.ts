@@ -7,11 +7,11 @@ export interface Spot {
 	at: number;
 }
 
-const KINDS = new Set(['citation', 'note', 'gap', 'note_ref']);
+const KINDS = new Set(['citation', 'note', 'citation_placeholder', 'note_ref']);
 const known = new WeakMap<Node, Spot[]>();
 const NONE: Spot[] = [];
 
-/** Citations, notes, gaps and references of a text block in order; what stands within a note is not among them. */
+/** Citations, notes, placeholders and references of a text block in order; what stands within a note is not among them. */
 export function spotsOf(block: Node): Spot[] {
 	let list = known.get(block);
 	if (!list) {
@@ -34,7 +34,7 @@ export function textBlocks(doc: Node, f: (block: Node, pos: number, parent: Node
 }
 
 /**
- * Whether two states of a document differ in words alone: the same blocks, with the very same citations, notes, gaps and
+ * Whether two states of a document differ in words alone: the same blocks, with the very same citations, notes, placeholders and
  * references in the same order. May say no where they are the same, never yes where they are not.
  */
 export function sameSpots(before: Node, now: Node): boolean {

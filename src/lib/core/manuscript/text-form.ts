@@ -5,7 +5,9 @@
  * `{{bibliography Heading}}` the list.
  */
 import { Node } from 'prosemirror-model';
-import { schema, type DocCite, type DocStyle } from './schema';
+import { wrapAttrs } from './doc-attrs';
+import type { DocStyle } from './doc-style';
+import { schema, type DocCite } from './schema';
 import { readLocator } from './locator';
 
 /** @param idOf gives the source id for a key; null makes the citation point at the key itself */
@@ -34,9 +36,12 @@ export function docFromText(
 					else out.pop();
 				}
 				out.push(
-					schema.nodes.note.create({ id: id(), kind: 'footnote' }, [schema.nodes.paragraph.create(null, inline(m[2]))])
+					schema.nodes.note.create({ id: id(), kind: 'footnote' }, [
+						schema.nodes.note_paragraph.create(null, inline(m[2]))
+					])
 				);
-			} else if (m[1].startsWith('?')) out.push(schema.nodes.gap.create({ id: id(), hint: m[1].slice(1).trim() }));
+			} else if (m[1].startsWith('?'))
+				out.push(schema.nodes.citation_placeholder.create({ id: id(), hint: m[1].slice(1).trim() }));
 			else out.push(schema.nodes.citation.create({ id: id(), cites: citesOf(m[1], idOf) }));
 		}
 		push(s.slice(last));
@@ -47,11 +52,11 @@ export function docFromText(
 		const block = raw.trim();
 		const heading = /^(#{1,4})\s+(.*)$/s.exec(block);
 		const list = /^\{\{bibliography(?:\s+(.*))?\}\}$/.exec(block);
-		if (heading) blocks.push(schema.nodes.heading.create({ level: heading[1].length }, inline(heading[2])));
+		if (heading) blocks.push(schema.nodes.heading.create({ id: id(), level: heading[1].length }, inline(heading[2])));
 		else if (list) {
 			blocks.push(
 				schema.nodes.bibliography.create({ id: id() }, [
-					schema.nodes.heading.create({ level: 2 }, schema.text(list[1] || 'References'))
+					schema.nodes.heading.create({ id: id(), level: 2 }, schema.text(list[1] || 'References'))
 				])
 			);
 		} else if (block.startsWith('- ')) {
@@ -70,7 +75,7 @@ export function docFromText(
 	}
 	const doc = schema.nodes.doc.create({ style }, blocks);
 	doc.check();
-	return doc;
+	return wrapAttrs(doc);
 }
 
 function citesOf(s: string, idOf: (key: string) => string | null): DocCite[] {

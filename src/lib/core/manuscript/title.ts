@@ -17,7 +17,7 @@ export const followTitle = (name: string, before: Node, after: Node): string =>
 	name === nameOf(before) ? nameOf(after) : name;
 
 /** Gives every list headed as one style has it the heading of another; a heading of the writer's own stays. */
-export function renameLists(tr: Transform, from: string, to: string): void {
+export function renameBibliographies(tr: Transform, from: string, to: string): void {
 	if (from === to) return;
 	const at: number[] = [];
 	tr.doc.descendants((node, pos) => {

@@ -6,7 +6,7 @@ import {
 	followTitle,
 	insertCitation,
 	nameOf,
-	renameLists,
+	renameBibliographies,
 	schema,
 	textAround,
 	typeMark,
@@ -17,7 +17,7 @@ import {
 const { nodes } = schema;
 const citation = (form = 'parenthetical') =>
 	nodes.citation.create({ id: 'c', cites: [{ sourceId: 'a', locator: null, prefix: '', suffix: '', form }] });
-const note = () => nodes.note.create({ id: 'n' }, nodes.paragraph.create());
+const note = () => nodes.note.create({ id: 'n' }, nodes.note_paragraph.create());
 
 /** Types a mark at | in a sentence where ^ is a citation, > one in the sentence and + a note; shows the result. */
 function typed(sentence: string, mark: string, kind: PlacementKind): string {
@@ -72,7 +72,7 @@ for (const [before, mark, kind, after] of TYPED) {
 }
 
 test('the words of a note are not words of the sentence around it', () => {
-	const words = nodes.note.create({ id: 'n' }, nodes.paragraph.create(null, schema.text('I owe this to Ida.')));
+	const words = nodes.note.create({ id: 'n' }, nodes.note_paragraph.create(null, schema.text('I owe this to Ida.')));
 	const doc = nodes.doc.create(null, nodes.paragraph.create(null, [schema.text('Eels keep away'), words]));
 	assert.deepEqual(textAround(doc, doc.content.size - 1), { before: 'Eels keep away\ufffc', after: '' });
 	const tr = new Transform(doc);
@@ -105,7 +105,7 @@ test('a list headed as the style has it takes the next style’s heading; one’
 	]);
 	const headings = (from: string, to: string) => {
 		const tr = new Transform(doc);
-		renameLists(tr, from, to);
+		renameBibliographies(tr, from, to);
 		return [1, 2, 3].map((i) => tr.doc.child(i).textContent);
 	};
 	assert.deepEqual(headings('References', 'Works Cited'), ['Works Cited', 'Sources I used', 'Works Cited']);

@@ -1,17 +1,17 @@
 /** The face of the proof room: what is to be checked in a manuscript before it is handed in, and the ledger of its sources. */
-import { gaps } from './gaps';
-import { handChanged } from './hand';
+import { placeholders } from './placeholders';
+import { outdatedOverrides } from './overrides';
 import { keptOut, uncited, unlisted } from './lists';
 import { missing } from './missing';
 import { noteRefs } from './note-refs';
 import { ownWork } from './own-work';
-import { departing, withoutPlace } from './quotations';
+import { departing, missingLocators } from './quotations';
 import { incomplete, twice, untidy } from './sources';
 import type { Checker, CheckName, Facts, Finding, Weight } from './types';
 
 export { quickCheck } from './quick';
 export { citedPlaces } from './places';
-export { handEdits, type HandEdit } from './hand';
+export { overrideStates, type OverrideState } from './overrides';
 export { quoteRemarks, type QuoteRemark } from './quotations';
 export { readLedger, type Ledger, type SectionRow, type SourceRow } from './ledger';
 export type { CheckName, Facts, Finding, Weight } from './types';
@@ -26,16 +26,16 @@ export interface Check {
 
 /** In the order in which they are listed. */
 export const CHECKS: readonly Check[] = [
-	{ name: 'gap', title: 'Source needed', weight: 'fault', run: gaps },
+	{ name: 'citation_placeholder', title: 'Source needed', weight: 'fault', run: placeholders },
 	{ name: 'missing', title: 'Cited and not in the library', weight: 'fault', run: missing },
 	{ name: 'note-ref', title: 'References to no note', weight: 'fault', run: noteRefs },
 	{ name: 'unlisted', title: 'Cited and in no list', weight: 'fault', run: unlisted },
-	{ name: 'hand', title: 'Said by hand, with another basis now', weight: 'look', run: handChanged },
+	{ name: 'override', title: 'Said by hand, with another basis now', weight: 'look', run: outdatedOverrides },
 	{ name: 'departs', title: 'Quotations that depart from their excerpt', weight: 'look', run: departing },
-	{ name: 'no-place', title: 'Quotations without a place', weight: 'look', run: withoutPlace },
+	{ name: 'missing-locator', title: 'Quotations without a place', weight: 'look', run: missingLocators },
 	{ name: 'incomplete', title: 'Sources that lack something', weight: 'look', run: incomplete },
 	{ name: 'untidy', title: 'Sources to tidy before they are printed', weight: 'look', run: untidy },
-	{ name: 'twice', title: 'Perhaps one source twice', weight: 'look', run: twice },
+	{ name: 'duplicates', title: 'Perhaps one source twice', weight: 'look', run: twice },
 	{ name: 'kept-out', title: 'Cited and, by the rules, not listed', weight: 'know', run: keptOut },
 	{ name: 'uncited', title: 'Listed and not cited', weight: 'know', run: uncited },
 	{ name: 'own-work', title: 'The writer’s own works', weight: 'know', run: ownWork }

@@ -36,7 +36,7 @@ export interface Ledger {
 	sources: SourceRow[];
 	/** All but lists, in the order of the text. */
 	sections: SectionRow[];
-	/** Cited sources by year, without gaps, the oldest first; by decade where that would be more than forty. */
+	/** Cited sources by year, without placeholders, the oldest first; by decade where that would be more than forty. */
 	years: { from: number; to: number; sources: number }[];
 	/** The year in the middle of those of the cited sources; null without any. */
 	median: number | null;

@@ -3,7 +3,7 @@
  * the list (needs N40, N47).
  */
 import type { Node } from 'prosemirror-model';
-import { arrangeList, citedInSection, cleanList } from '../manuscript';
+import { arrangeBibliography, citedInSection, cleanBibliography } from '../manuscript';
 import { nameOfSource } from './names';
 import { firstPlaces } from './places';
 import type { Checker, Facts, Finding } from './types';
@@ -13,10 +13,10 @@ function listed(f: Facts): Set<string> | null {
 	let found: Set<string> | null = null;
 	f.doc.forEach((node: Node, pos) => {
 		if (node.type.name !== 'bibliography') return;
-		const set = cleanList(node.attrs.set);
+		const set = cleanBibliography(node.attrs.settings);
 		const here = set.takes === 'section' ? citedInSection(f.doc, pos, f.resolve) : new Set<string>();
 		found ??= new Set();
-		for (const g of arrangeList(set, f.entries ?? [], (id) => f.source(id), here))
+		for (const g of arrangeBibliography(set, f.entries ?? [], (id) => f.source(id), here))
 			for (const e of g.entries) found.add(e.id);
 	});
 	return found;
@@ -53,7 +53,7 @@ export const keptOut: Checker = (f) => {
 
 export const uncited: Checker = (f) => {
 	const places = firstPlaces(f);
-	return f.further
+	return f.uncited
 		.map((x) => ({ id: f.resolve(x.id), why: x.why }))
 		.filter((x) => !places.has(x.id))
 		.map(({ id, why }) => ({

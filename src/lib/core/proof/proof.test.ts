@@ -32,10 +32,10 @@ function facts(text: string, sources: Source[], more: Partial<Facts> = {}): Fact
 		style: { format: 'author-date' },
 		entries: cited.filter((id) => library.has(id)).map((id) => ({ id, text: `Entry of ${id}.` })),
 		omitted: [],
-		hands: {},
-		further: [],
+		entryOverrides: {},
+		uncited: [],
 		authors: [],
-		apart: new Set(),
+		notDuplicates: new Set(),
 		tidy: { titles: 'sentence', names: new Set(), acronyms: new Set(), today: [2026, 11, 26] },
 		said: (id) => `text of ${id}`,
 		source: (id) => library.get(id),
@@ -72,12 +72,12 @@ test('what tidying says of cited sources is said, what the person ignores is not
 	assert.deepEqual(found(facts(text, sources, { tidy: null }), 'untidy'), []);
 });
 
-test('gaps, cited sources that are not there, references to no note: each with its place', () => {
+test('placeholders, cited sources that are not there, references to no note: each with its place', () => {
 	const f = facts(`# T\n\nLamps {{gone}} and oil {{? price of oil}}, wicks {{?}}.${LIST}`, []);
-	const [hint, bare] = found(f, 'gap');
+	const [hint, bare] = found(f, 'citation_placeholder');
 	assert.equal(hint.what, 'Source needed: price of oil');
 	assert.equal(bare.what, 'Source needed');
-	assert.equal(f.doc.nodeAt(hint.pos)?.type.name, 'gap');
+	assert.equal(f.doc.nodeAt(hint.pos)?.type.name, 'citation_placeholder');
 	const [missing] = found(f, 'missing');
 	assert.equal(missing.sourceId, 'gone');
 	assert.equal(f.doc.nodeAt(missing.pos)?.type.name, 'citation');
@@ -110,7 +110,7 @@ test('text and list against each other', () => {
 	const content: (typeof whole)[] = [];
 	whole.forEach((n) =>
 		content.push(
-			n.type.name === 'bibliography' ? n.type.create({ ...n.attrs, set: { media: ['printed'] } }, n.content) : n
+			n.type.name === 'bibliography' ? n.type.create({ ...n.attrs, settings: { media: ['printed'] } }, n.content) : n
 		)
 	);
 	const f = facts('', two, { doc: whole.type.create(whole.attrs, content) });
@@ -125,7 +125,7 @@ test('what the rules leave out of the list is said with its reason; what is list
 	const f = facts(`# T\n\nLamps {{letter}}.${LIST}`, [letter, source('extra')], {
 		entries: [],
 		omitted: [{ id: 'letter', why: 'APA 7, 8.9' }],
-		further: [
+		uncited: [
 			{ id: 'extra', why: 'on the war years' },
 			{ id: 'letter', why: 'it is cited' }
 		]
@@ -144,17 +144,17 @@ test('what the rules leave out of the list is said with its reason; what is list
 
 test('words by hand whose basis has changed', () => {
 	const doc = docFromText('# T\n\nLamps {{a}} and {{b}}.' + LIST);
-	const pinned = (basis: string) => ({ text: 'by hand', basis });
+	const override = (basis: string) => ({ text: 'by hand', basis });
 	const [first, second] = readCitations(doc, 'in-text').citations;
 	const tr = new Transform(doc)
-		.setNodeAttribute(first.pos, 'pinned', pinned('what it was'))
-		.setNodeAttribute(second.pos, 'pinned', pinned(`text of ${second.id}`));
+		.setNodeAttribute(first.pos, 'override', override('what it was'))
+		.setNodeAttribute(second.pos, 'override', override(`text of ${second.id}`));
 	const f = facts('', [source('a'), source('b')], {
 		doc: tr.doc,
-		hands: { a: pinned('another entry'), b: pinned('Entry of b.') }
+		entryOverrides: { a: override('another entry'), b: override('Entry of b.') }
 	});
 	assert.deepEqual(
-		found(f, 'hand').map((x) => [x.pos, x.sourceId]),
+		found(f, 'override').map((x) => [x.pos, x.sourceId]),
 		[
 			[-1, 'a'],
 			[first.pos, undefined]
@@ -164,15 +164,15 @@ test('words by hand whose basis has changed', () => {
 
 test('quotations: without a place where the style wants one, and in words that depart from the excerpt', () => {
 	const text = `# T\n\nHe said “the lamps of the lower quay burned all winter” {{a}}.${LIST}`;
-	assert.equal(found(facts(text, [source('a')]), 'no-place').length, 1);
-	assert.equal(found(facts(text, [source('a')], { style: { format: 'numeric' } }), 'no-place').length, 0);
-	assert.equal(found(facts(text.replace('{{a}}', '{{a | p 3}}'), [source('a')]), 'no-place').length, 0);
-	assert.equal(found(facts(text, [source('a', { type: 'webpage', URL: 'x' })]), 'no-place').length, 0);
+	assert.equal(found(facts(text, [source('a')]), 'missing-locator').length, 1);
+	assert.equal(found(facts(text, [source('a')], { style: { format: 'numeric' } }), 'missing-locator').length, 0);
+	assert.equal(found(facts(text.replace('{{a}}', '{{a | p 3}}'), [source('a')]), 'missing-locator').length, 0);
+	assert.equal(found(facts(text, [source('a', { type: 'webpage', URL: 'x' })]), 'missing-locator').length, 0);
 	// of a group any source may be the one that is quoted
 	const page = source('w', { type: 'webpage', URL: 'x' });
-	const [group] = found(facts(text.replace('{{a}}', '{{w; a}}'), [page, source('a')]), 'no-place');
+	const [group] = found(facts(text.replace('{{a}}', '{{w; a}}'), [page, source('a')]), 'missing-locator');
 	assert.equal(group.sourceId, 'a');
-	assert.deepEqual(found(facts(text.replace('{{a}}', '{{w; a | p 3}}'), [page, source('a')]), 'no-place'), []);
+	assert.deepEqual(found(facts(text.replace('{{a}}', '{{w; a | p 3}}'), [page, source('a')]), 'missing-locator'), []);
 	const mark = schema.marks.quoted.create({
 		id: 'q',
 		sourceId: 'a',
@@ -212,9 +212,13 @@ test('sources that lack something, or seem to be one', () => {
 		found(f, 'incomplete').map((x) => x.what),
 		['Author of a 2004 has no publisher']
 	);
-	const [twice] = found(f, 'twice');
+	const [twice] = found(f, 'duplicates');
 	assert.match(twice.what, /may be one source \(the same DOI\)/);
-	assert.equal(found({ ...f, apart: new Set(['b c']) }, 'twice').length, 0, 'the person said they are two');
+	assert.equal(
+		found({ ...f, notDuplicates: new Set(['b c']) }, 'duplicates').length,
+		0,
+		'the person said they are two'
+	);
 });
 
 test('the writers’ own works are found by family name and first initial', () => {
@@ -266,7 +270,7 @@ test('a citation of a merged source is one of the source that was kept', () => {
 	assert.equal(readLedger(f).sources[0].places.length, 2);
 });
 
-test('bars of years: together they hold every source, side by side without gaps', () => {
+test('bars of years: together they hold every source, side by side without placeholders', () => {
 	fc.assert(
 		fc.property(fc.array(fc.integer({ min: 1, max: 2026 }), { minLength: 1, maxLength: 30 }), (years) => {
 			const sources = years.map((y, i) => source(`s${i}`, { issued: { 'date-parts': [[y]] } }));
@@ -285,7 +289,7 @@ test('the demo manuscripts: cites of the ledger and of the sections are those of
 	const sources = [...demoItems.values()].map((item) => source(item.id, item));
 	for (const name of ['chapter', 'article', 'essay'] as const) {
 		const doc = demoDoc(name);
-		const f = facts('', sources, { doc, further: cleanSettings(doc.attrs.set).further });
+		const f = facts('', sources, { doc, uncited: cleanSettings(doc.attrs.settings).uncited });
 		const cites = citedPlaces(f).length;
 		const l = readLedger(f);
 		assert.ok(cites >= 1);

@@ -2,14 +2,15 @@
  * What is looked at while somebody writes: faults that cost nothing to find, words by hand, quotations. A face of its
  * own, since the page that opens a draft shall not wait for the rest of the room.
  */
-import { gaps } from './gaps';
-import { handChanged } from './hand';
+import { placeholders } from './placeholders';
+import { outdatedOverrides } from './overrides';
 import { missing } from './missing';
 import { noteRefs } from './note-refs';
 import type { Facts, Finding } from './types';
 
-export { handEdits, type HandEdit } from './hand';
+export { overrideStates, type OverrideState } from './overrides';
 export { quoteRemarks, type QuoteRemark } from './quotations';
 export type { Facts, Finding } from './types';
 
-export const quickCheck = (f: Facts): Finding[] => [gaps, missing, noteRefs, handChanged].flatMap((check) => check(f));
+export const quickCheck = (f: Facts): Finding[] =>
+	[placeholders, missing, noteRefs, outdatedOverrides].flatMap((check) => check(f));

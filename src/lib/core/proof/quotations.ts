@@ -39,11 +39,11 @@ export const departing: Checker = (f) =>
 			what: `${short(q)} departs from its excerpt without showing it`
 		}));
 
-export const withoutPlace: Checker = (f) =>
+export const missingLocators: Checker = (f) =>
 	quoteRemarks(f)
 		.filter((r) => r.what === 'no place')
 		.map(({ quotation: q, sourceId }) => ({
-			check: 'no-place',
+			check: 'missing-locator',
 			pos: q.from,
 			sourceId,
 			what: `${short(q)} says no place`

@@ -8,7 +8,7 @@ import type { Checker, Facts } from './types';
 /** All sources that the text speaks of, with the first place of each; -1 for those that are only listed. */
 function spokenOf(f: Facts): Map<string, number> {
 	const out = firstPlaces(f);
-	for (const { id } of f.further) if (!out.has(f.resolve(id))) out.set(f.resolve(id), -1);
+	for (const { id } of f.uncited) if (!out.has(f.resolve(id))) out.set(f.resolve(id), -1);
 	return out;
 }
 
@@ -43,8 +43,8 @@ const begunLow = (message: string): string =>
 export const twice: Checker = (f) => {
 	const places = spokenOf(f);
 	const there = [...places.keys()].flatMap((id) => f.source(id) ?? []);
-	return findDuplicates(there, f.apart).map(({ ids, reason }) => ({
-		check: 'twice',
+	return findDuplicates(there, f.notDuplicates).map(({ ids, reason }) => ({
+		check: 'duplicates',
 		pos: Math.max(...ids.map((id) => places.get(id)!)),
 		sourceId: ids[1],
 		what: `${ids.map((id) => nameOfSource(f.source(id))).join(' and ')} may be one source (${reason})`

@@ -1,20 +1,20 @@
 /** What a manuscript is checked for, and what checking needs to know. */
 import type { Node } from 'prosemirror-model';
 import type { Omitted, StyleInfo } from '../citing';
-import type { EntryHands, QuotationInfo, Reading } from '../manuscript';
+import type { EntryOverrides, QuotationInfo, Reading } from '../manuscript';
 import type { Source, TidyContext } from '../source';
 
 export type CheckName =
-	| 'gap'
+	| 'citation_placeholder'
 	| 'missing'
 	| 'note-ref'
 	| 'unlisted'
-	| 'hand'
+	| 'override'
 	| 'departs'
-	| 'no-place'
+	| 'missing-locator'
 	| 'incomplete'
 	| 'untidy'
-	| 'twice'
+	| 'duplicates'
 	| 'kept-out'
 	| 'uncited'
 	| 'own-work';
@@ -41,11 +41,11 @@ export interface Facts {
 	/** What the style lists, in its order; null where it has no list. */
 	entries: { id: string; text: string }[] | null;
 	omitted: Omitted[];
-	hands: EntryHands;
+	entryOverrides: EntryOverrides;
 	/** Sources listed without being cited, with the reason. */
-	further: { id: string; why: string }[];
+	uncited: { id: string; why: string }[];
 	/** Pairs of sources that the person said are two (see pairKey). */
-	apart: ReadonlySet<string>;
+	notDuplicates: ReadonlySet<string>;
 	/** What tidying goes by; null where sources are not looked through. */
 	tidy: TidyContext | null;
 	/** Who wrote it, as they are to be printed. */

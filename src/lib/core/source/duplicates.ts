@@ -216,11 +216,11 @@ export function createMatcher(records: Iterable<{ id: string; item: Item }> = []
 
 /**
  * All groups of records that seem to be one work.
- * @param apart pairs of ids, in order and joined by a space, that the person said are two
+ * @param notDuplicates pairs of ids, in order and joined by a space, that the person said are two
  */
 export function findDuplicates(
 	records: Iterable<{ id: string; item: Item }>,
-	apart: ReadonlySet<string> = new Set()
+	notDuplicates: ReadonlySet<string> = new Set()
 ): Group[] {
 	const marks = [...records].map((r) => mark(r.id, r.item));
 	const frequency = new Map<string, number>();
@@ -244,7 +244,7 @@ export function findDuplicates(
 				const pair = b[x] * marks.length + b[y];
 				if (done.has(pair)) continue;
 				done.add(pair);
-				if (apart.has(pairKey(marks[b[x]].id, marks[b[y]].id))) continue;
+				if (notDuplicates.has(pairKey(marks[b[x]].id, marks[b[y]].id))) continue;
 				const l = compare(marks[b[x]], marks[b[y]]);
 				if (!l) continue;
 				const [p, q] = [root(b[x]), root(b[y])];

@@ -3,30 +3,36 @@
 	import { formatDistanceToNowStrict } from 'date-fns';
 	import { goto } from '$app/navigation';
 	import { Dropdown, DropdownItem } from 'flowbite-svelte';
-	import { db, type Manuscript } from '$lib/data/db';
+	import { db, storageMessage, type Manuscript } from '$lib/data/db';
 	import {
 		createManuscript,
 		duplicateManuscript,
+		listManuscripts,
 		PAPERS,
 		removeManuscript,
 		restoreManuscript,
 		saveManuscript
 	} from '$lib/data/manuscripts';
 	import { openStrip } from '$lib/data/strip';
-	import { beginEmpty } from '$lib/data/seed';
-	import { library } from '../library.svelte';
-	import { toasts } from '../toasts.svelte';
+	import { beginEmpty, bringDemo, demoLeft, type DemoLeft } from '$lib/data/seed';
+	import { DAYS_KEPT } from '$lib/data/bin';
+	import { isBeingWritten } from '$lib/data/lock';
+	import { inBackground } from '$lib/services/problems';
+	import { library } from '$lib/services/library.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { DotsHorizontalOutline } from '../parts/icons';
 	import Backup from '../sources/Backup.svelte';
+	import Bin from './Bin.svelte';
+	import Repair from './Repair.svelte';
 	import Strip from '../parts/Strip.svelte';
 
 	let list = $state.raw<Manuscript[] | null>(null);
-	let isDemo = $state(false);
+	let begun = $state<'' | 'demo' | 'empty'>('');
+	let trouble = $state('');
 	let renaming = $state<string | null>(null);
 	let openMenu = $state<string | null>(null);
-	let showKinds = $state(false);
 
 	$effect(() => {
 		if (!library.ready) return;
@@ -34,10 +40,17 @@
 			list = [];
 			return;
 		}
-		const sub = liveQuery(() => db.manuscripts.orderBy('updatedAt').reverse().toArray()).subscribe({
-			next: (m) => (list = m)
+		const sub = liveQuery(() => listManuscripts()).subscribe({
+			next: (m) => (list = m),
+			error: (e: unknown) => {
+				list = [];
+				trouble = storageMessage(e);
+			}
 		});
-		const sub2 = liveQuery(() => db.settings.get('begun')).subscribe({ next: (s) => (isDemo = s?.value === 'demo') });
+		const sub2 = liveQuery(() => db.settings.get('begun')).subscribe({
+			next: (s) => (begun = s?.value === 'demo' ? 'demo' : s?.value === 'empty' ? 'empty' : ''),
+			error: () => {} // said with the list
+		});
 		return () => {
 			sub.unsubscribe();
 			sub2.unsubscribe();
@@ -50,9 +63,15 @@
 	}
 	async function remove(m: Manuscript) {
 		openMenu = null;
-		const kept = await removeManuscript(m.id);
-		if (kept)
-			toasts.say(`“${m.title}” is off the desk.`, { label: 'Bring it back', run: () => restoreManuscript(kept) });
+		if (await isBeingWritten(m.id)) {
+			toasts.say(`“${m.title}” is open in another tab. Close it there, then delete it.`);
+			return;
+		}
+		if (await removeManuscript(m.id))
+			toasts.say(`“${m.title}” is in the bin for ${DAYS_KEPT} days.`, {
+				label: 'Put it back',
+				run: async () => void (await restoreManuscript(m.id))
+			});
 	}
 	async function duplicate(m: Manuscript) {
 		openMenu = null;
@@ -64,9 +83,22 @@
 		const t = title.trim();
 		if (t && t !== m.title) await saveManuscript(m.id, { title: t });
 	}
+	/** What is left of the demo as it came, while the person is asked. */
+	let leaving = $state.raw<DemoLeft | null>(null);
+	const many = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
+	const leftWords = (left: DemoLeft) =>
+		[many(left.manuscripts.length, 'example manuscript'), many(left.sources.length, 'example source')].join(' and ');
+	const keptWords = (left: DemoLeft) => {
+		const { manuscripts, sources } = left.kept;
+		const parts = [manuscripts && many(manuscripts, 'manuscript'), sources && many(sources, 'source')].filter(Boolean);
+		return parts.length ? ` Of the example, ${parts.join(' and ')} that you changed or cite will stay.` : '';
+	};
+	const ask = async () => (leaving = await demoLeft());
+	const focusFirst = (el: HTMLElement) => el.querySelector<HTMLElement>('button')?.focus();
 	async function empty() {
-		const undo = await beginEmpty();
-		toasts.say('The desk and the library are empty now.', { label: 'Bring the demo back', run: undo });
+		leaving = null;
+		const left = await beginEmpty();
+		toasts.say(`${leftWords(left)} removed.`, { label: 'Bring the example back', run: () => bringDemo() });
 	}
 	const focus = (el: HTMLInputElement) => {
 		el.focus();
@@ -86,6 +118,7 @@
 		<Btn kind="primary" onclick={() => start()}>New manuscript</Btn>
 	</div>
 
+	{#if trouble}<p class="quiet" role="alert">{trouble}</p>{/if}
 	{#if list === null}
 		<p class="quiet">Opening the desk…</p>
 	{:else if list.length === 0}
@@ -159,10 +192,30 @@
 			<button type="button" onclick={() => start(p.kind)}><b>{p.kind}</b><span>{p.note}</span></button>
 		{/each}
 	</div>
-	{#if isDemo && !showKinds}
+	{#if leaving}
+		<div class="demo ask" role="alertdialog" aria-label="Remove the example" use:focusFirst>
+			<p>
+				{leftWords(leaving)} that you have not changed will be removed.{keptWords(leaving)} What you made yourself is not
+				touched. The example can come back at any time.
+			</p>
+			<Btn kind="primary" onclick={() => inBackground(empty(), 'Nothing was removed.')}>Remove the example</Btn>
+			<Btn kind="quiet" onclick={() => (leaving = null)}>Keep it</Btn>
+		</div>
+	{:else if begun === 'demo'}
 		<p class="demo">
-			These manuscripts and sources are an invented example. <button type="button" class="link" onclick={empty}
-				>Begin with an empty desk</button
+			The manuscripts about Port Ennis and their sources are an invented example. <button
+				type="button"
+				class="link"
+				onclick={() => inBackground(ask(), 'The example could not be looked through.')}>Remove the example</button
+			>
+		</p>
+	{:else if begun === 'empty'}
+		<p class="demo">
+			<button
+				type="button"
+				class="link"
+				onclick={() => inBackground(bringDemo(), 'The example could not be brought back.')}
+				>Bring the example back</button
 			>
 		</p>
 	{/if}
@@ -171,8 +224,8 @@
 	<span>{list?.length ?? 0} manuscript{list?.length === 1 ? '' : 's'}</span>
 	<span>{library.sources.size} sources</span>
 	<span class="spacer"></span>
-	{#if !library.trouble}<Backup />{/if}
-	<span>{library.trouble ? 'Not kept' : 'Kept in this browser'}</span>
+	{#if library.ready && !library.trouble}<Repair /><Bin /><Backup />{/if}
+	<span>{library.trouble ? 'Not saved' : 'Saved in this browser'}</span>
 </footer>
 
 <style>

@@ -2,15 +2,22 @@
 	/** The cite line: hangs at the caret, one line of typing, never a dialog. */
 	import { onMount } from 'svelte';
 	import type { PreviewOutput } from '$lib/core/citing';
-	import { handHtml, type DocCite } from '$lib/core/manuscript';
+	import { overrideHtml, type DocCite } from '$lib/core/manuscript';
 	import { creatorsOf, kindOf, shortAuthor, shortLabel, titleOf, yearOf } from '$lib/core/source';
-	import { insertGap, type CiteTarget } from '$lib/editor/opening';
-	import { citationBeside, hasNeighbour, joinWithNext, moveToCitation, sayCitation, splitOff } from '$lib/editor/acts';
-	import { commitCite, sentenceWith, wordsBefore } from '$lib/editor/citing';
-	import { insertList } from '$lib/editor/lists';
+	import type { CiteTarget } from '$lib/editor/cite-target';
+	import {
+		hasNeighbour,
+		insertPlaceholder,
+		joinWithNext,
+		moveToCitation,
+		overrideCitation,
+		splitOff
+	} from '$lib/editor/commands';
+	import { citationBeside, commitCite, sentenceWith, wordsBefore } from '$lib/editor/citing';
+	import { insertBibliography } from '$lib/editor/bibliographies';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import { library } from '../library.svelte';
-	import { toasts } from '../toasts.svelte';
+	import { library } from '$lib/services/library.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { recognise } from '$lib/core/source';
 	import CiteRows from './CiteRows.svelte';
@@ -93,17 +100,23 @@
 		}
 		const note = draft.asNotes || target.inNote ? draft.shown.notes.length + 1 : 0;
 		void (async () => {
-			await draft.formatting.give(cites.map((c) => c.sourceId));
-			const p = await draft.formatting.worker.face.preview(cites, note);
+			const now = await draft.formatting.preview(cites, note);
 			if (serial !== asked) return;
-			preview = p;
+			// while nothing can be formatted the line still finds and cites; what stands in the way is said above the text
+			preview = now.ok ? now.value : null;
+			if (!now.ok) {
+				formPreviews = [];
+				return;
+			}
 			const list: { form: DocCite['form']; html: string }[] = [];
 			for (const form of authorStands ? AFTER_AUTHOR : FORMS) {
-				const o = await draft.formatting.worker.face.preview(
+				const other = await draft.formatting.preview(
 					cites.map((c) => ({ ...c, form })),
 					note
 				);
 				if (serial !== asked) return;
+				if (!other.ok) continue;
+				const o = other.value;
 				const html =
 					draft.asNotes && !target.inNote
 						? `${o.lead}<sup>n</sup> ${form === 'author-only' ? '' : o.html}`
@@ -116,18 +129,20 @@
 		})();
 	});
 
-	const handNow = $derived(draft.shown.citations.find((c) => c.id === target.editing?.id)?.pinned ?? null);
+	const overrideNow = $derived(draft.shown.citations.find((c) => c.id === target.editing?.id)?.override ?? null);
 	const shown = $derived.by(() => {
 		const out = draft.output(target.editing?.id ?? '');
 		return out ? out.html || out.lead : '';
 	});
-	const neighbour = $derived(Boolean(target.editing && !target.inNote && hasNeighbour(draft, target.editing.id)));
+	const neighbour = $derived(
+		Boolean(target.editing && !target.inNote && hasNeighbour(draft.store.doc, target.editing.id))
+	);
 	const sentence = $derived(sentenceWith(draft, target, line.previewCites));
 
 	function commit() {
-		if (line.gap !== null) {
+		if (line.placeholder !== null) {
 			draft.closeCite();
-			insertGap(draft, line.gap, target);
+			draft.run(insertPlaceholder(line.placeholder, target.pos), target.view);
 			return;
 		}
 		commitCite(draft, target, $state.snapshot(line.cites) as DocCite[]);
@@ -156,8 +171,10 @@
 		const at = line.cites.findIndex((_, k) => k === line.parts.slice(0, index).filter((p) => p.sourceId).length);
 		const cites = $state.snapshot(line.cites) as DocCite[];
 		commitCite(draft, target, cites);
-		if (to === 'own') splitOff(draft, target.editing!.id, at);
-		else moveToCitation(draft, target.editing!.id, at, to === 'before' ? -1 : 1);
+		const { id } = target.editing!;
+		const other = to === 'own' ? undefined : citationBeside(draft, id, to === 'before' ? -1 : 1);
+		if (to === 'own') draft.run(splitOff(id, at));
+		else if (other) draft.run(moveToCitation(id, at, other));
 	}
 
 	function keydown(e: KeyboardEvent) {
@@ -170,7 +187,7 @@
 			line.marked = (line.marked + n - 1) % n;
 		} else if ((e.key === 'Tab' && !e.shiftKey) || e.key === 'Enter') {
 			const open =
-				line.gap === null &&
+				line.placeholder === null &&
 				!line.part.sourceId &&
 				(line.part.query !== '' || (line.parts.length === 1 && e.key === 'Enter' && !target.editing));
 			if (open && n) {
@@ -180,7 +197,7 @@
 			} else if (e.key === 'Enter') {
 				e.preventDefault();
 				if (open) adding = true;
-				else if (line.gap !== null || line.complete) commit();
+				else if (line.placeholder !== null || line.complete) commit();
 			}
 		} else if (e.key === 'Escape') {
 			e.preventDefault();
@@ -290,11 +307,12 @@
 
 	{#if byHand && target.editing}
 		<HandWords
-			html={handNow ? handHtml(handNow) : shown}
+			html={overrideNow ? overrideHtml(overrideNow) : shown}
 			label={draft.asNotes && !target.inNote ? 'Words of this note' : 'Words of this citation'}
 			onkeep={(text) => {
 				draft.closeCite();
-				sayCitation(draft, target.editing!.id, { text, basis: draft.output(target.editing!.id)?.text ?? '' });
+				const { id } = target.editing!;
+				draft.run(overrideCitation(id, { text, basis: draft.output(id)?.text ?? '' }));
 			}}
 			oncancel={() => {
 				byHand = false;
@@ -348,7 +366,8 @@
 				class="list-here"
 				onclick={() => {
 					draft.closeCite();
-					insertList(draft, 'caret');
+					draft.run(insertBibliography('caret'));
+					draft.view?.focus();
 				}}>Or put a list of sources here</button
 			>
 		{/if}
@@ -367,10 +386,10 @@
 		{#if line.cites.length}
 			<CiteRows {line} {elsewhere} onmove={move} />
 		{/if}
-		{#if line.gap !== null}
+		{#if line.placeholder !== null}
 			<p class="no">
-				Enter leaves a mark here: <b>source needed{line.gap ? `: ${line.gap}` : ''}</b>. It is counted among what is to
-				be checked.
+				Enter leaves a mark here: <b>source needed{line.placeholder ? `: ${line.placeholder}` : ''}</b>. It is counted
+				among what is to be checked.
 			</p>
 		{/if}
 
@@ -410,11 +429,17 @@
 			{#if target.editing}<Btn kind="quiet" onclick={() => commitCite(draft, target, [])}>Delete the citation</Btn>{/if}
 			{#if target.editing}<Btn kind="quiet" onclick={() => (byHand = true)}>Say it by hand</Btn>{/if}
 			{#if neighbour}
-				<Btn kind="quiet" onclick={() => joinWithNext(draft, target.editing!.id)}>Join with the next</Btn>
+				<Btn
+					kind="quiet"
+					onclick={() => {
+						draft.closeCite();
+						draft.run(joinWithNext(target.editing!.id));
+					}}>Join with the next</Btn
+				>
 			{/if}
 			<span class="spacer"></span>
 			<Btn kind="quiet" onclick={() => draft.closeCite()}>Cancel</Btn>
-			<Btn kind="primary" disabled={!line.cites.length && line.gap === null} onclick={commit}
+			<Btn kind="primary" disabled={!line.cites.length && line.placeholder === null} onclick={commit}
 				>{target.editing ? 'Change' : 'Cite'}</Btn
 			>
 		</div>

@@ -10,7 +10,7 @@
 	import { dragHandle, dragHandleZone } from 'svelte-dnd-action';
 	import type { CiteForm } from '$lib/core/citing';
 	import { readLocator, writeLocator } from '$lib/core/manuscript';
-	import { library } from '../library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { CloseOutline } from '../parts/icons';
 	import type { CiteLineState } from './citeline.svelte';

@@ -1,26 +1,26 @@
 <script lang="ts">
-	import { openCite } from '$lib/editor/opening';
-	import { goto } from '$lib/editor/going';
+	import { openCite } from '$lib/editor/cite-target';
+	import { goto } from '$lib/editor/navigation';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { isAdjusted } from '$lib/core/citing';
-	import { handText } from '$lib/core/manuscript';
+	import { overrideText } from '$lib/core/manuscript';
 	import { checksOf, factsOf } from '$lib/editor/facts';
-	import { handEdits } from '$lib/core/proof/quick';
-	import { anyListAdjusted } from '$lib/editor/lists';
+	import { overrideStates } from '$lib/core/proof/quick';
+	import { anyBibliographyAdjusted } from '$lib/editor/bibliographies';
 	import Btn from '../parts/Btn.svelte';
 	import Mark from '../parts/Mark.svelte';
 	import Theme from '../parts/Theme.svelte';
 	import { AngleDownOutline } from '../parts/icons';
 	let { draft, styleOpen, onstyle }: { draft: Draft; styleOpen: boolean; onstyle: () => void } = $props();
-	const words = { saved: 'Saved', saving: 'Saving…', failed: 'Not saved', 'read-only': 'Read only' };
+	const words = { saved: 'Saved', saving: 'Saving…', failed: 'Not saved', stopped: 'Read only' };
 	const forms = { 'in-text': 'in text', footnotes: 'footnotes', endnotes: 'endnotes' };
 	const adjusted = $derived.by(() => {
 		void draft.revision;
-		return isAdjusted(draft.house) || draft.settings.placement !== 'style' || anyListAdjusted(draft);
+		return isAdjusted(draft.house) || draft.settings.placement !== 'style' || anyBibliographyAdjusted(draft.store.doc);
 	});
 	const edits = $derived.by(() => {
 		void draft.revision;
-		return handEdits(factsOf(draft));
+		return overrideStates(factsOf(draft));
 	});
 	const checks = $derived.by(() => {
 		void [draft.revision, draft.shown];
@@ -46,7 +46,7 @@
 		oninput={(e) => draft.setTitle(e.currentTarget.value)}
 		onkeydown={(e) => e.key === 'Enter' && draft.view?.focus()}
 	/>
-	<span class="saved" class:failed={draft.keeping.state === 'failed'} role="status">{words[draft.keeping.state]}</span>
+	<span class="saved" class:failed={draft.saveState === 'failed'} role="status">{words[draft.saveState]}</span>
 	<span class="spacer"></span>
 	<Theme />
 	<Btn
@@ -69,7 +69,7 @@
 			title="A list of sources in the manuscript"
 			disabled={draft.readOnly}>List</Btn
 		>
-		{#if listOpen}{#await import('./ListMenu.svelte') then Menu}<Menu.default
+		{#if listOpen}{#await import('./BibliographyMenu.svelte') then Menu}<Menu.default
 					{draft}
 					onclose={() => (listOpen = false)}
 				/>{:catch}<p class="bar-menu" role="alert">
@@ -105,7 +105,7 @@
 						{#each edits as e (e.kind + e.id)}
 							<li>
 								<button type="button" onclick={() => go(e.pos)}
-									>{e.kind === 'entry' ? 'In the list: ' : ''}{handText(e.hand)}</button
+									>{e.kind === 'entry' ? 'In the list: ' : ''}{overrideText(e.hand)}</button
 								>
 							</li>
 						{/each}

@@ -1,14 +1,20 @@
 <script lang="ts">
 	import { onMount, tick, untrack } from 'svelte';
-	import { db } from '$lib/data/db';
-	import { holdManuscript } from '$lib/data/lock';
-	import { goto, pair } from '$lib/editor/going';
+	import { liveQuery } from 'dexie';
+	import { beforeNavigate, goto as navigate } from '$app/navigation';
+	import { ManuscriptError } from '$lib/core/manuscript';
+	import { db, type Manuscript } from '$lib/data/db';
+	import { holdManuscript, waitForManuscript, type Hold } from '$lib/data/lock';
+	import { getManuscript } from '$lib/data/manuscripts';
+	import { inBackground, unexpected } from '$lib/services/problems';
+	import { goto, pair } from '$lib/editor/navigation';
 	import { citedIds } from '$lib/editor/citing';
 	import { Draft } from '$lib/editor/draft.svelte';
-	import { library } from '../library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import Banner from '../parts/Banner.svelte';
 	import Lost from '../parts/Lost.svelte';
 	import Bar from '../parts/Bar.svelte';
+	import Btn from '../parts/Btn.svelte';
 	import CiteLine from './CiteLine.svelte';
 	import DraftBar from './DraftBar.svelte';
 	import Foot from './Foot.svelte';
@@ -20,14 +26,17 @@
 	const later = {
 		style: () => import('./StylePanel.svelte'),
 		entry: () => import('./EntryMenu.svelte'),
-		list: () => import('./ListPanel.svelte'),
+		list: () => import('./BibliographyPanel.svelte'),
 		keys: () => import('./Shortcuts.svelte'),
-		find: () => import('./FindBar.svelte')
+		find: () => import('./FindBar.svelte'),
+		unreadable: () => import('./Unreadable.svelte')
 	};
 
 	let { id, at, style = '' }: { id: string; at: number; style?: string } = $props();
 	let draft = $state.raw<Draft | null>(null);
 	let trouble = $state('');
+	/** What is stored, where it cannot be shown. */
+	let unreadable = $state.raw<Manuscript | null>(null);
 	let sheet = $state<HTMLElement | null>(null);
 	let styleOpen = $state(false);
 	let keysOpen = $state(false);
@@ -36,52 +45,108 @@
 	let folded = $state(window.matchMedia('(max-width: 1120px)').matches);
 
 	onMount(() => {
-		let gone = false;
+		const closing = new AbortController();
 		let release = () => {};
-		void (async () => {
+		const open = async () => {
 			try {
 				await library.begin();
 			} catch {
 				trouble = 'This manuscript cannot be opened, because nothing can be read from this browser’s storage.';
 				return;
 			}
-			const m = await db.manuscripts.get(id);
+			const hold = await holdManuscript(id);
+			release = hold.release;
+			// read once it is held: until then another tab may have written
+			if (!closing.signal.aborted) await show(hold.held);
+			if (closing.signal.aborted) return release();
+			if (!hold.held && draft) void takeOver();
+		};
+		/** Reads the manuscript and shows it. */
+		const show = async (writing: boolean) => {
+			const m = await getManuscript(id);
 			if (!m) {
 				trouble = 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
 				return;
 			}
-			const lock = await holdManuscript(id);
-			release = lock.release;
-			if (gone) return release();
+			let next: Draft;
 			try {
-				draft = new Draft(m, !lock.held);
+				next = new Draft(m, !writing);
 			} catch (e) {
-				trouble = (e as Error).message;
+				trouble = unexpected(e, 'This manuscript cannot be shown.');
+				if (e instanceof ManuscriptError) trouble = e.message;
+				unreadable = m;
 				return;
 			}
 			// what is cited is enough to begin with; the rest of the library follows
-			const few = library.ready ? null : await library.few(citedIds(draft));
+			const few = library.ready ? null : await library.few(citedIds(next));
+			if (closing.signal.aborted) return void next.destroy();
 			// the whole library may have come in between, and stays then
-			if (few && !library.ready) await draft.useLibrary(few);
-			else await draft.useLibrary(library.sources, library.resolve);
+			if (few && !library.ready) next.useLibrary(few);
+			else next.useLibrary(library.sources, library.resolve);
+			draft = next;
 			await tick();
-			if (sheet) draft.mount(sheet);
+			if (sheet && !closing.signal.aborted) next.mount(sheet);
 			citedElsewhere.note(id);
-			if (at >= 0) goto(draft, at);
-			const rest = window.requestIdleCallback ?? ((f: () => void) => setTimeout(f, 1500));
-			// a failure is said when the part is asked for
-			rest(() => Object.values(later).forEach((part) => void part().catch(() => undefined)));
-		})();
+			if (at >= 0) goto(next, at);
+		};
+		/** Once the tab that writes is closed, this one writes. */
+		const takeOver = async () => {
+			let hold: Hold;
+			try {
+				hold = await waitForManuscript(id, closing.signal);
+			} catch {
+				return; // closed before that
+			}
+			release = hold.release;
+			if (closing.signal.aborted) return release();
+			const before = draft;
+			draft = null;
+			await before?.destroy();
+			await show(true);
+			(draft as Draft | null)?.notice('tab', 'The other tab was closed. You can write here now.');
+		};
+		inBackground(open(), 'The manuscript could not be opened.');
+		const rest = window.requestIdleCallback ?? ((f: () => void) => setTimeout(f, 1500));
+		// a failure is said when the part is asked for
+		rest(() => Object.values(later).forEach((part) => void part().catch(() => undefined)));
+
 		const hide = () => {
-			if (document.visibilityState === 'hidden') void draft?.keeping.save();
+			if (document.visibilityState === 'hidden') void draft?.persistence.save();
+		};
+		const leave = (e: BeforeUnloadEvent) => {
+			void draft?.persistence.save();
+			if (draft?.persistence.atRisk) e.preventDefault();
 		};
 		document.addEventListener('visibilitychange', hide);
+		window.addEventListener('pagehide', hide);
+		window.addEventListener('beforeunload', leave);
+		// somebody else may write or delete it: another tab, a restored backup
+		const others = liveQuery(() => db.manuscripts.orderBy('updatedAt').primaryKeys()).subscribe({
+			next: () => inBackground(draft?.persistence.check() ?? Promise.resolve(), 'Other tabs could not be looked at.'),
+			error: () => {} // what is wrong with the storage is said by the next save
+		});
 		return () => {
-			gone = true;
+			closing.abort();
+			others.unsubscribe();
 			document.removeEventListener('visibilitychange', hide);
-			void draft?.destroy().then(release);
-			if (!draft) release();
+			window.removeEventListener('pagehide', hide);
+			window.removeEventListener('beforeunload', leave);
+			if (draft) inBackground(draft.destroy().finally(release), 'The manuscript could not be closed.');
+			else release();
 		};
+	});
+
+	let leaving = false;
+	beforeNavigate((to) => {
+		if (leaving || to.willUnload || !draft?.persistence.atRisk) return;
+		to.cancel();
+		void draft.persistence.save().then((saved) => {
+			const words =
+				'What you wrote last could not be saved in this browser. Leave this manuscript all the same? What is not saved would be lost.';
+			if (!saved && !window.confirm(words)) return;
+			leaving = true;
+			if (to.to) void navigate(to.to.url);
+		});
 	});
 
 	// a style that was chosen in the catalogue is looked at once the text is formatted
@@ -95,7 +160,7 @@
 	$effect(() => {
 		const sources = library.sources;
 		const d = draft;
-		if (d && library.ready) untrack(() => void d.useLibrary(sources, library.resolve));
+		if (d && library.ready) untrack(() => d.useLibrary(sources, library.resolve));
 	});
 
 	/** The citation or note under the pointer. */
@@ -125,12 +190,26 @@
 
 {#if trouble}
 	<Bar here="" />
-	<Lost {trouble} />
+	<Lost {trouble}>
+		{#if unreadable}{@const manuscript = unreadable}{#await later.unreadable() then Ways}<Ways.default
+					{manuscript}
+				/>{:catch}{@render lost()}{/await}{/if}
+	</Lost>
 {:else if draft}
 	<div class="draft">
 		<DraftBar {draft} {styleOpen} onstyle={() => (styleOpen = !styleOpen)} />
 		<div class="notices">
-			{#each draft.notices as n (n.kind)}<Banner text={n.text} />{/each}
+			{#each draft.notices as n (n.kind)}
+				<Banner text={n.text}>
+					{#if n.action}<Btn kind="quiet" onclick={n.action.run}>{n.action.label}</Btn>{/if}
+					{#if n.kind !== 'storage'}<Btn kind="quiet" onclick={() => draft?.notice(n.kind, null)}>Close</Btn>{/if}
+				</Banner>
+			{/each}
+			{#if draft.formatting.trouble}
+				<Banner text={draft.formatting.trouble}>
+					<Btn kind="quiet" onclick={() => draft?.formatting.tryAgain()}>Try again</Btn>
+				</Banner>
+			{/if}
 		</div>
 		<div class="work" class:folded>
 			<Outline {draft} {folded} onfold={() => (folded = !folded)} />
@@ -162,8 +241,8 @@
 		{@const menu = draft.entryMenu}
 		{#await later.entry() then Menu}{#key menu}<Menu.default {draft} {menu} />{/key}{:catch}{@render lost()}{/await}
 	{/if}
-	{#if draft.listMenu}
-		{@const menu = draft.listMenu}
+	{#if draft.bibliographyMenu}
+		{@const menu = draft.bibliographyMenu}
 		{#await later.list() then Panel}{#key menu}<Panel.default {draft} {menu} />{/key}{:catch}{@render lost()}{/await}
 	{/if}
 	{#if finding}{#await later.find() then Find}<Find.default

@@ -1,19 +1,19 @@
 <script lang="ts">
 	/** What an entry of the list leads to: its source, its places. */
 	import { onMount } from 'svelte';
-	import { entryInHand, handHtml } from '$lib/core/manuscript';
-	import { select } from '$lib/editor/going';
+	import { applyEntryOverride, overrideHtml } from '$lib/core/manuscript';
+	import { select } from '$lib/editor/navigation';
 	import { factsOf } from '$lib/editor/facts';
-	import { handEdits } from '$lib/core/proof/quick';
-	import { replaceCited, sayEntry } from '$lib/editor/acts';
+	import { overrideStates } from '$lib/core/proof/quick';
+	import { replaceCited, overrideEntry } from '$lib/editor/commands';
 	import { places } from '$lib/editor/citing';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import HandNotice from './HandNotice.svelte';
 	import HandWords from './HandWords.svelte';
 	import { shortLabel, titleOf } from '$lib/core/source';
-	import { library } from '../library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import { copyRich } from '../clipboard';
-	import { toasts } from '../toasts.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { outside } from '../parts/outside';
 	let { draft, menu }: { draft: Draft; menu: { sourceId: string; anchor: HTMLElement } } = $props();
@@ -22,9 +22,9 @@
 	let box = $state<HTMLElement | null>(null);
 	const edit = $derived.by(() => {
 		void draft.revision;
-		return handEdits(factsOf(draft)).find((e) => e.kind === 'entry' && e.id === sourceId);
+		return overrideStates(factsOf(draft)).find((e) => e.kind === 'entry' && e.id === sourceId);
 	});
-	const entry = $derived(draft.list?.find((e) => e.id === sourceId));
+	const entry = $derived(draft.bibliography?.find((e) => e.id === sourceId));
 	const annotation = $derived(draft.source(sourceId)?.annotation.trim() ?? '');
 	let byHand = $state(false);
 	let query = $state('');
@@ -56,7 +56,7 @@
 	}
 	async function copy() {
 		if (entry) {
-			const { html, text } = entryInHand(entry, draft.hands);
+			const { html, text } = applyEntryOverride(entry, draft.entryOverrides);
 			await copyRich(`<p>${html}</p>`, text);
 			toasts.say('The entry is on the clipboard.');
 		}
@@ -88,10 +88,10 @@
 	</div>
 	{#if byHand && entry}
 		<HandWords
-			html={edit ? handHtml(edit.hand) : entry.html}
+			html={edit ? overrideHtml(edit.hand) : entry.html}
 			label="Words of this entry"
 			onkeep={(text) => {
-				sayEntry(draft, sourceId, { text, basis: entry.text });
+				draft.run(overrideEntry(sourceId, { text, basis: entry.text }));
 				close();
 			}}
 			oncancel={() => (byHand = false)}
@@ -124,9 +124,11 @@
 						<button
 							type="button"
 							onclick={() => {
-								const n = replaceCited(draft, sourceId, s.id, only || undefined);
+								const n = only ? 1 : found.length;
+								const done = draft.run(replaceCited(sourceId, s.id, only || undefined));
 								close();
 								draft.view?.focus();
+								if (!done) return;
 								toasts.say(`Replaced in ${n} ${n === 1 ? 'citation' : 'citations'}; Ctrl+Z takes it back.`);
 							}}><small>{shortLabel(s.item).name} {shortLabel(s.item).year}</small>{titleOf(s.item)}</button
 						>

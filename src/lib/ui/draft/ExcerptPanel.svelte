@@ -5,7 +5,7 @@
 	import { writeLocator } from '$lib/core/manuscript';
 	import { formOf, putExcerpt, quoteRule } from '$lib/editor/quoting';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import { library } from '../library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import SideSearch from './SideSearch.svelte';
 

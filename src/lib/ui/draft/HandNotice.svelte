@@ -1,12 +1,17 @@
 <script lang="ts">
 	/** Beside what is said by hand: that it is, and once its basis has changed what it was, would be, and is. */
-	import { handHtml } from '$lib/core/manuscript';
-	import { keepByHand, restoreStyle } from '$lib/editor/acts';
-	import type { HandEdit } from '$lib/core/proof/quick';
+	import { overrideHtml } from '$lib/core/manuscript';
+	import { dropOverride, keepOverride } from '$lib/editor/commands';
+	import type { Command } from 'prosemirror-state';
+	import type { OverrideState } from '$lib/core/proof/quick';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../parts/Btn.svelte';
 
-	let { draft, edit, onedit }: { draft: Draft; edit: HandEdit; onedit: () => void } = $props();
+	let { draft, edit, onedit }: { draft: Draft; edit: OverrideState; onedit: () => void } = $props();
+	function does(command: Command) {
+		draft.run(command);
+		draft.view?.focus();
+	}
 	const what = $derived(edit.kind === 'entry' ? 'entry' : 'citation');
 </script>
 
@@ -20,18 +25,18 @@
 			<dd>{edit.now}</dd>
 			<dt>yours</dt>
 			<!-- eslint-disable-next-line svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes data -->
-			<dd>{@html handHtml(edit.hand)}</dd>
+			<dd>{@html overrideHtml(edit.hand)}</dd>
 		</dl>
 		<div class="acts">
-			<Btn kind="quiet" onclick={() => keepByHand(draft, edit)}>Keep yours</Btn>
-			<Btn kind="quiet" onclick={() => restoreStyle(draft, edit)}>Restore</Btn>
+			<Btn kind="quiet" onclick={() => does(keepOverride(edit))}>Keep yours</Btn>
+			<Btn kind="quiet" onclick={() => does(dropOverride(edit))}>Restore</Btn>
 			<Btn kind="quiet" onclick={onedit}>Edit</Btn>
 		</div>
 	{:else}
 		<p class="head">
 			by hand
 			<button type="button" onclick={onedit}>edit</button>
-			<button type="button" onclick={() => restoreStyle(draft, edit)}>restore</button>
+			<button type="button" onclick={() => does(dropOverride(edit))}>restore</button>
 		</p>
 	{/if}
 </div>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The margin: notes level with their marks, or slips level with their paragraphs; never overlapping. */
-	import { elementAt } from '$lib/editor/going';
+	import { elementAt } from '$lib/editor/navigation';
 	import { factsOf } from '$lib/editor/facts';
 	import { quoteRemarks } from '$lib/core/proof/quick';
 	import { tick } from 'svelte';
@@ -62,7 +62,7 @@
 		scheduled = 0;
 		if (!root || !draft.view) return;
 		// while the page is scrolled the margin takes its turn in the frames in which no blocks wake
-		if (draft.rest.moving && draft.sleep?.busy(time) && !waited) {
+		if (draft.scrollIdle.moving && draft.virtualizer?.busy(time) && !waited) {
 			waited = true;
 			return schedule();
 		}
@@ -112,8 +112,8 @@
 		if (Math.abs(surface.scrollTop - lookedAt) > surface.clientHeight / 2) schedule();
 	}
 	function atRest() {
-		draft.rest.moved();
-		draft.rest.later(schedule);
+		draft.scrollIdle.moved();
+		draft.scrollIdle.runWhenScrollIdle(schedule);
 	}
 	function schedule() {
 		if (!scheduled) scheduled = requestAnimationFrame(measure);

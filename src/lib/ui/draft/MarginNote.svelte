@@ -1,30 +1,35 @@
 <script lang="ts">
 	import { flushSync, onMount } from 'svelte';
 	import { breakable } from '../parts/breakable';
-	import { handHtml, type NoteInfo } from '$lib/core/manuscript';
-	import { editCitation } from '$lib/editor/opening';
-	import { pair } from '$lib/editor/going';
+	import { overrideHtml, type NoteInfo } from '$lib/core/manuscript';
+	import { editCitation } from '$lib/editor/cite-target';
+	import { pair } from '$lib/editor/navigation';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { factsOf } from '$lib/editor/facts';
-	import { handEdits } from '$lib/core/proof/quick';
-	import { takeNoteIn, turnOwnNote } from '$lib/editor/acts';
+	import { overrideStates } from '$lib/core/proof/quick';
+	import { takeNoteIn, turnOwnNote } from '$lib/editor/commands';
+	import { notePosition } from '$lib/editor/citing';
 	import HandNotice from './HandNotice.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { TrashBinOutline } from '../parts/icons';
 	let { draft, note, onresize }: { draft: Draft; note: NoteInfo; onresize: () => void } = $props();
+	function takeIn() {
+		draft.run(takeNoteIn(notePosition(draft, note.id)));
+		draft.view?.focus();
+	}
 	/** While the page is scrolled past, a note of the writer's is its words alone. */
 	let whole = $state(false);
-	onMount(() => draft.rest.later(() => flushSync(() => (whole = true))));
+	onMount(() => draft.scrollIdle.runWhenScrollIdle(() => flushSync(() => (whole = true))));
 	const on = $derived(draft.selectedCitation === note.id);
 	const edit = $derived.by(() => {
 		void draft.revision;
-		return draft.shown.citations.find((c) => c.id === note.id)?.pinned
-			? handEdits(factsOf(draft)).find((e) => e.id === note.id)
+		return draft.shown.citations.find((c) => c.id === note.id)?.override
+			? overrideStates(factsOf(draft)).find((e) => e.id === note.id)
 			: undefined;
 	});
 	const html = $derived.by(() => {
 		void draft.revision;
-		return edit ? handHtml(edit.hand) : (draft.output(note.id)?.html ?? '…');
+		return edit ? overrideHtml(edit.hand) : (draft.output(note.id)?.html ?? '…');
 	});
 	function writing(el: HTMLElement, id: string) {
 		const stop = draft.noteEditors.mount(id, el);
@@ -59,14 +64,15 @@
 				class="tiny"
 				label="Make note {note.number} {note.kind === 'endnote' ? 'a footnote' : 'an endnote'}"
 				title={note.kind === 'endnote' ? 'Make it a footnote' : 'Make it an endnote'}
-				onclick={() => turnOwnNote(draft, note.id)}>{note.kind === 'endnote' ? 'foot' : 'end'}</Btn
+				onclick={() => draft.run(turnOwnNote(notePosition(draft, note.id)))}
+				>{note.kind === 'endnote' ? 'foot' : 'end'}</Btn
 			>
 			<Btn
 				kind="quiet"
 				class="tiny"
 				label="Put note {note.number} into the text"
 				title="Put its words into the text"
-				onclick={() => takeNoteIn(draft, note.id)}>text</Btn
+				onclick={() => takeIn()}>text</Btn
 			>
 			<Btn
 				kind="quiet"

@@ -1,17 +1,19 @@
 <script lang="ts">
 	import { shortLabel } from '$lib/core/source';
 	import { writeLocator, type DocCite } from '$lib/core/manuscript';
-	import { editCitation } from '$lib/editor/opening';
-	import { pair, select } from '$lib/editor/going';
+	import { editCitation } from '$lib/editor/cite-target';
+	import { pair, select } from '$lib/editor/navigation';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { factsOf } from '$lib/editor/facts';
-	import { handEdits } from '$lib/core/proof/quick';
+	import { overrideStates } from '$lib/core/proof/quick';
 	import HandNotice from './HandNotice.svelte';
 	import type { Slip } from './margin';
 	let { draft, slip }: { draft: Draft; slip: Slip } = $props();
 	const edits = $derived.by(() => {
 		void draft.revision;
-		return slip.citations.some((c) => c.pinned) ? new Map(handEdits(factsOf(draft)).map((e) => [e.id, e])) : new Map();
+		return slip.citations.some((c) => c.override)
+			? new Map(overrideStates(factsOf(draft)).map((e) => [e.id, e]))
+			: new Map();
 	});
 	const on = $derived(slip.ids.includes(draft.selectedCitation ?? ''));
 	function label(c: DocCite) {

@@ -2,7 +2,8 @@
 	/** Choosing the note a sentence refers to; its number follows whatever moves. */
 	import { fold, shortLabel } from '$lib/core/source';
 	import type { NoteTarget } from '$lib/core/manuscript';
-	import { noteWords, referTo } from '$lib/editor/acts';
+	import { noteWords } from '$lib/editor/citing';
+	import { referTo } from '$lib/editor/commands';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import SideSearch from './SideSearch.svelte';
 
@@ -45,7 +46,8 @@
 	function refer(r: Row | undefined) {
 		if (!r) return;
 		draft.side = '';
-		referTo(draft, r.target);
+		draft.run(referTo(r.target));
+		draft.view?.focus();
 	}
 </script>
 

@@ -1,5 +1,5 @@
 <script lang="ts">
-	import { goto } from '$lib/editor/going';
+	import { goto } from '$lib/editor/navigation';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { ChevronDoubleLeftOutline, ChevronDoubleRightOutline } from '../parts/icons';
@@ -25,10 +25,11 @@
 					onclick={() => goto(draft, s.pos)}
 				>
 					<span class="name">{s.title}</span>
-					{#if s.gaps}<i class="diamond" aria-hidden="true"></i><span class="visually-hidden">{s.gaps} to check</span
+					{#if s.placeholders}<i class="diamond" aria-hidden="true"></i><span class="visually-hidden"
+							>{s.placeholders} to check</span
 						>{/if}
 					<span class="n" aria-label={s.bibliography ? 'entries' : 'citations'}
-						>{s.bibliography ? (draft.list?.length ?? '') : s.citations || ''}</span
+						>{s.bibliography ? (draft.bibliography?.length ?? '') : s.citations || ''}</span
 					>
 				</button>
 			{/each}

@@ -1,10 +1,11 @@
 <script lang="ts">
 	/** What the manuscript decides over its style: where marks stand among punctuation, how notes are numbered. */
+	import { changeSettings } from '$lib/editor/style-commands';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { readAbbreviations, type HouseRules } from '$lib/core/citing';
 	import { convertQuotes, type DocSettings } from '$lib/core/manuscript';
 	import PickFiles from '../parts/PickFiles.svelte';
-	import { toasts } from '../toasts.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 
 	let { draft }: { draft: Draft } = $props();
 	let problems = $state.raw<{ line: number; text: string }[]>([]);
@@ -14,8 +15,9 @@
 			.map(([full, short]) => `${full} = ${short}`)
 			.join('\n')
 	);
-	function rule(change: Partial<HouseRules>) {
-		draft.setSettings({ house: { ...draft.house, ...change } });
+	const change = (settings: Partial<DocSettings>) => draft.run(changeSettings(settings));
+	function rule(rules: Partial<HouseRules>) {
+		change({ house: { ...draft.house, ...rules } });
 	}
 	function list(text: string) {
 		const read = readAbbreviations(text);
@@ -25,13 +27,13 @@
 	}
 	/** Marks that are there take the shape of the style's language; one undo takes it back. */
 	function quotes() {
-		if (!draft.view || !draft.style) return;
+		if (!draft.view) return;
 		const { tr } = draft.view.state;
-		const n = convertQuotes(tr, draft.style.quotes);
+		const n = convertQuotes(tr, draft.facts.quotes);
 		draft.act(tr, 'Quotation marks changed');
 		toasts.say(n ? `${n} quotation marks changed; Ctrl+Z takes it back.` : 'They are so already.');
 	}
-	const ofStyle = $derived(draft.style?.placement === 'sentence' ? 'before the mark' : 'behind the mark');
+	const ofStyle = $derived(draft.facts.placement === 'sentence' ? 'before the mark' : 'behind the mark');
 </script>
 
 {#snippet tick(words: string, on: boolean, change: (on: boolean) => void)}
@@ -48,7 +50,7 @@
 		<select
 			value={draft.settings.placement}
 			disabled={draft.readOnly}
-			onchange={(e) => draft.setSettings({ placement: e.currentTarget.value as DocSettings['placement'] })}
+			onchange={(e) => change({ placement: e.currentTarget.value as DocSettings['placement'] })}
 		>
 			<option value="style">as {draft.docStyle.title} has it: {ofStyle}</option>
 			<option value="before">always before the mark</option>
@@ -60,7 +62,7 @@
 		<select
 			value={draft.settings.noteNumbers}
 			disabled={draft.readOnly}
-			onchange={(e) => draft.setSettings({ noteNumbers: e.currentTarget.value as DocSettings['noteNumbers'] })}
+			onchange={(e) => change({ noteNumbers: e.currentTarget.value as DocSettings['noteNumbers'] })}
 		>
 			<option value="through">run through the manuscript</option>
 			<option value="section">begin anew with every section</option>
@@ -88,8 +90,8 @@
 	{@render tick('short titles of journals and series', draft.house.shortTitles, (on) => rule({ shortTitles: on }))}
 	{#if draft.style && !draft.readOnly}
 		<button type="button" class="quotes" onclick={quotes}
-			>Quotation marks of the text as {draft.style.quotes.open}…{draft.style.quotes.close} and {draft.style.quotes
-				.innerOpen}…{draft.style.quotes.innerClose}</button
+			>Quotation marks of the text as {draft.facts.quotes.open}…{draft.facts.quotes.close} and {draft.facts.quotes
+				.innerOpen}…{draft.facts.quotes.innerClose}</button
 		>
 	{/if}
 	{#if draft.house.shortTitles}

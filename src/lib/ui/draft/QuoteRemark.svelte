@@ -1,12 +1,17 @@
 <script lang="ts">
 	/** Beside a quotation: that it departs from its excerpt, or says no place where the style wants one. */
-	import { editCitation } from '$lib/editor/opening';
-	import { keepQuote, restoreQuote } from '$lib/editor/quoting';
+	import { editCitation } from '$lib/editor/cite-target';
+	import { keepQuote, restoreQuote } from '$lib/editor/commands';
+	import type { Command } from 'prosemirror-state';
 	import type { QuoteRemark } from '$lib/core/proof/quick';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../parts/Btn.svelte';
 
 	let { draft, remark }: { draft: Draft; remark: QuoteRemark } = $props();
+	function does(command: Command) {
+		draft.run(command);
+		draft.view?.focus();
+	}
 	const q = $derived(remark.quotation);
 </script>
 
@@ -16,8 +21,8 @@
 		<p class="was">“{q.basis}”</p>
 		{#if !draft.readOnly}
 			<div class="acts">
-				<Btn kind="quiet" onclick={() => restoreQuote(draft, q)}>Restore its words</Btn>
-				<Btn kind="quiet" onclick={() => keepQuote(draft, q)}>Keep mine</Btn>
+				<Btn kind="quiet" onclick={() => does(restoreQuote(q, draft.facts.quotes))}>Restore its words</Btn>
+				<Btn kind="quiet" onclick={() => does(keepQuote(q))}>Keep mine</Btn>
 			</div>
 		{/if}
 	{:else}

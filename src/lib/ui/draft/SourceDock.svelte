@@ -2,10 +2,10 @@
 	/** The library beside the text: several sources chosen here are cited in one go. */
 	import { SvelteSet } from 'svelte/reactivity';
 	import { kindOf, shortLabel, titleOf } from '$lib/core/source';
-	import { openCite } from '$lib/editor/opening';
+	import { openCite } from '$lib/editor/cite-target';
 	import { uses } from '$lib/editor/citing';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import { library } from '../library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import SideSearch from './SideSearch.svelte';
 

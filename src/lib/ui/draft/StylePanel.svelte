@@ -5,26 +5,19 @@
 	import { placeCitations, placementOf, readCitations, type CitingForm } from '$lib/core/manuscript';
 	import { changeInWords } from '../styles/change-words';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import { startFormatWorker } from '$lib/workers/format';
+	import { FormattingService } from '$lib/services/formatting/index.svelte';
+	import { formIn, switchStyle } from '$lib/editor/style-commands';
 	import Btn from '../parts/Btn.svelte';
 	import { outside } from '../parts/outside';
 	import OwnRules from './OwnRules.svelte';
 	import { LANGUAGES } from './languages';
-	import {
-		catalogue,
-		FEATURED,
-		featuredName,
-		kindWords,
-		markedStyles,
-		noteUsed,
-		usedLately,
-		type StyleEntry
-	} from './styles.svelte';
+	import { catalogue, FEATURED, featuredName, kindWords, type StyleEntry } from '$lib/services/style-catalogue.svelte';
+	import { favouriteStyles, noteUsed, usedLately } from '$lib/services/style-choices';
 
 	let { draft, first = '', onclose }: { draft: Draft; first?: string; onclose: () => void } = $props();
 	let query = $state('');
 	// svelte-ignore state_referenced_locally
-	let picked = $state<{ id: string; title: string }>({ id: draft.docStyle.id, title: draft.docStyle.title });
+	let picked = $state.raw<{ id: string; title: string }>({ id: draft.docStyle.id, title: draft.docStyle.title });
 	/** Where citations shall stand; a style that cannot is left for the nearest that can. */
 	// svelte-ignore state_referenced_locally
 	let form = $state<CitingForm>(draft.docStyle.form);
@@ -32,15 +25,26 @@
 	/** Language of terms, dates and quotation marks; empty for the style's own. */
 	// svelte-ignore state_referenced_locally
 	let lang = $state(draft.docStyle.locale);
-	let then = $state.raw<SessionResult | null>(null);
-	let thenStyle = $state.raw<StyleInfo | null>(null);
+	/** What is shown beside the list: a style with the form and language it was formatted in. */
+	interface Seen {
+		picked: { id: string; title: string };
+		form: CitingForm;
+		lang: string;
+		info: StyleInfo;
+		result: SessionResult;
+		counts: { citations: number; notes: number; moved: number; entries: number };
+	}
+	let then = $state.raw<Seen | null>(null);
 	let now = $state.raw<SessionResult | null>(null);
 	let trouble = $state('');
-	let counts = $state.raw<{ citations: number; notes: number; moved: number; entries: number } | null>(null);
 	let search = $state<HTMLInputElement | null>(null);
-	const worker = startFormatWorker();
+	const service = new FormattingService({ item: (id) => draft.source(id)?.item });
 	let serial = 0;
 	let preparing: ReturnType<typeof setTimeout>;
+	/** Enter was pressed before what was chosen is shown: it is used once it is. */
+	let useWhenSeen = false;
+	/** What is shown is what is chosen, so that it can be used. */
+	const seen = $derived(then?.picked.id === picked.id && then.form === form && then.lang === lang ? then : null);
 
 	interface Row {
 		id: string;
@@ -77,7 +81,7 @@
 			{ title: 'Used lately', rows: lately.map((s) => row(s.id, s.title)) },
 			{
 				title: 'Marked',
-				rows: others(markedStyles().map((id) => ({ id, name: featuredName(id) ?? byId.get(id)?.title ?? id })))
+				rows: others(favouriteStyles().map((id) => ({ id, name: featuredName(id) ?? byId.get(id)?.title ?? id })))
 			},
 			{ title: 'Brought by you', rows: others(catalogue.own.map((s) => ({ id: s.id, name: s.title }))) },
 			{ title: 'Often asked for', rows: others(FEATURED) }
@@ -87,83 +91,91 @@
 	onMount(() => {
 		const loaded = catalogue.load();
 		search?.focus();
-		const ready = (async () => {
-			const items = [...new Set(draft.shown.citations.flatMap((c) => c.cites.map((x) => x.sourceId)))]
-				.map((id) => draft.source(id)?.item)
-				.filter((i) => i !== undefined)
-				.map((i) => $state.snapshot(i));
-			await worker.face.putSources(items, []);
-			await worker.face.useHouse($state.snapshot(draft.house));
-			now = await draft.formatting.everything();
+		void (async () => {
+			await seeNow();
 			if (first && first !== draft.docStyle.id) {
 				await loaded;
 				await show(first, featuredName(first) ?? byId.get(first)?.title ?? first);
 			} else await show(picked.id, picked.title);
 		})();
-		void ready;
-		return () => worker.stop();
+		return () => {
+			serial++;
+			clearTimeout(preparing);
+			clearTimeout(timer);
+			service.stop();
+		};
 	});
+
+	/** The text as it stands. */
+	async function seeNow() {
+		const outcome = await draft.formatting.everything();
+		now = outcome.ok ? outcome.value : null;
+	}
 
 	// what is decided over the style shows in both columns
 	// svelte-ignore state_referenced_locally
-	let seenRules = draft.settings;
+	let before = [draft.settings, draft.docStyle];
 	$effect(() => {
-		const rules = draft.settings;
-		if (rules === seenRules) return;
-		seenRules = rules;
+		const current = [draft.settings, draft.docStyle];
+		if (current.every((x, i) => x === before[i])) return;
+		before = current;
 		untrack(() => void again());
 	});
 	async function again() {
-		await worker.face.useHouse($state.snapshot(draft.house));
-		now = await draft.formatting.everything();
+		await seeNow();
 		await show(picked.id, picked.title);
 	}
 
+	/** Shows the text in a style; a newer choice is not waited for by an older one, nor overwritten by it. */
 	async function show(id: string, title: string) {
 		picked = { id, title };
 		const mine = ++serial;
-		const answer = await worker.face.useStyle(id, title, lang);
+		const ref = { id, title, lang };
+		const info = await service.styleInfo(ref);
 		if (mine !== serial) return;
-		if (!answer.ok) {
-			trouble = answer.message;
-			then = null;
-			return;
-		}
-		trouble = '';
-		const doc = draft.view!.state.doc;
-		const notes = answer.style.class === 'note';
-		if (notes !== (form !== 'in-text')) form = notes ? 'footnotes' : 'in-text';
+		if (!info.ok) return fail(info.message);
+		const style = info.value;
+		form = formIn(style, form);
 		const placed = placeCitations(
-			doc,
-			placementOf(answer.style.placement, draft.settings),
-			answer.style.american,
+			draft.store.doc,
+			placementOf(style.placement, draft.settings),
+			style.punctuationInQuote,
 			undefined,
 			draft.placement
 		);
 		const reading = readCitations(placed.doc, form, draft.resolve);
-		const result = await worker.face.format({
-			clusters: reading.clusters.map((c) => ({
-				id: c.id,
-				noteNumber: c.noteNumber,
-				cites: $state.snapshot(c.cites)
-			})) as never,
-			uncited: [...draft.uncited],
-			serial: mine,
-			full: true
+		const outcome = await service.once({
+			style: ref,
+			house: draft.house,
+			clusters: reading.clusters,
+			uncited: draft.uncited
 		});
-		if (mine !== serial || !result) return;
-		then = result;
-		thenStyle = answer.style;
-		clearTimeout(preparing);
-		// who rests on a style may use it; one that cannot be used says so in the preview
-		preparing = setTimeout(() => void draft.formatting.prepareStyle(id, title, lang).catch(() => undefined), 500);
-		const bodyCitations = reading.citations.filter((c) => c.notePos < 0).length;
-		counts = {
-			citations: bodyCitations,
-			notes: form === 'in-text' ? 0 : bodyCitations,
-			moved: placed.steps.length,
-			entries: result.bibliography?.length ?? 0
+		if (mine !== serial) return;
+		if (!outcome.ok) return fail(outcome.message);
+		trouble = '';
+		const citations = reading.citations.filter((c) => c.notePos < 0).length;
+		then = {
+			picked,
+			form,
+			lang,
+			info: style,
+			result: outcome.value,
+			counts: {
+				citations,
+				notes: form === 'in-text' ? 0 : citations,
+				moved: placed.steps.length,
+				entries: outcome.value.bibliography?.length ?? 0
+			}
 		};
+		if (useWhenSeen) return apply();
+		clearTimeout(preparing);
+		// who rests on a style may use it
+		preparing = setTimeout(() => void draft.formatting.prepare(ref), 500);
+	}
+	function fail(message: string) {
+		trouble = message;
+		then = null;
+		useWhenSeen = false;
 	}
 
 	const FORMS: { form: CitingForm; name: string }[] = [
@@ -175,7 +187,7 @@
 		const notes = next !== 'in-text';
 		form = next;
 		instead = '';
-		if ((thenStyle?.class === 'note') === notes) {
+		if ((then?.info.class === 'note') === notes) {
 			await show(picked.id, picked.title);
 			return;
 		}
@@ -194,7 +206,7 @@
 	});
 	/** Entries of different kinds of sources, the same on both sides. */
 	const kinds = $derived(
-		new Set(sampleEntries(now?.bibliography ?? then?.bibliography ?? [], (id) => draft.source(id)?.item))
+		new Set(sampleEntries(now?.bibliography ?? then?.result.bibliography ?? [], (id) => draft.source(id)?.item))
 	);
 	/** Those citations with a few words before them. */
 	function samples(r: SessionResult | null, notes: boolean) {
@@ -216,20 +228,23 @@
 			});
 	}
 	const left = $derived(samples(now, draft.asNotes));
-	const right = $derived(samples(then, thenStyle?.class === 'note'));
+	const right = $derived(samples(then?.result ?? null, then?.info.class === 'note'));
 	const sentence = $derived.by(() => {
-		if (!counts || !thenStyle) return '';
+		if (!seen) return trouble ? '' : `Loading ${picked.title}…`;
 		const { id, form: standing, locale } = draft.docStyle;
-		if (picked.id === id && form === standing && lang === locale) return 'This is the style in use.';
-		const entries = then?.bibliography === null ? null : counts.entries;
+		if (seen.picked.id === id && seen.form === standing && seen.lang === locale) return 'This is the style in use.';
+		const entries = seen.result.bibliography === null ? null : seen.counts.entries;
 		const note = form === 'endnotes' ? 'endnote' : 'footnote';
-		return `${changeInWords({ ...counts, entries }, draft.asNotes, thenStyle.class === 'note', note)}.`;
+		return `${changeInWords({ ...seen.counts, entries }, draft.asNotes, seen.info.class === 'note', note)}.`;
 	});
 
+	/** Uses what is chosen; once it is shown, where it is not yet. */
 	function apply() {
-		if (!thenStyle) return;
-		noteUsed(picked.id, picked.title);
-		draft.applyStyle({ ...thenStyle, id: picked.id, title: picked.title }, lang, form);
+		useWhenSeen = !seen && !trouble;
+		if (!seen || draft.readOnly) return;
+		const { picked: chosen, info, form: standing, lang: language } = seen;
+		noteUsed(chosen.id, chosen.title);
+		draft.run(switchStyle({ ...info, id: chosen.id, title: chosen.title }, language, standing));
 		onclose();
 		draft.view?.focus();
 	}
@@ -244,18 +259,23 @@
 				void show(next.id, next.name);
 			}
 		}
-		if (e.key === 'Enter' && e.target === search && then) {
+		if (e.key === 'Enter' && e.target === search) {
 			e.preventDefault();
+			// what was typed in the last moment is what is meant
+			if (timer) showBest();
 			apply();
 		}
 	}
-	let timer: ReturnType<typeof setTimeout>;
+	let timer: ReturnType<typeof setTimeout> | undefined;
 	function typed() {
 		clearTimeout(timer);
-		timer = setTimeout(() => {
-			const first = groups[0]?.rows[0];
-			if (query.trim() && first) void show(first.id, first.name);
-		}, 120);
+		timer = setTimeout(showBest, 120);
+	}
+	function showBest() {
+		clearTimeout(timer);
+		timer = undefined;
+		const best = groups[0]?.rows[0];
+		if (query.trim() && best) void show(best.id, best.name);
 	}
 </script>
 
@@ -335,7 +355,7 @@
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 			<div class="two" role="region" aria-label="Now and then" tabindex="0">
 				<!-- eslint-disable svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes data -->
-				{#each [{ title: `Now, ${draft.docStyle.title}`, list: left, entries: now?.bibliography }, { title: `Then, ${picked.title}`, list: right, entries: then?.bibliography }] as side, i (i)}
+				{#each [{ title: `Now, ${draft.docStyle.title}`, list: left, entries: now?.bibliography }, { title: `Then, ${then?.picked.title ?? picked.title}`, list: right, entries: then?.result.bibliography }] as side, i (i)}
 					<div>
 						<h4>{side.title}</h4>
 						{#each side.list as s (s.id)}
@@ -359,7 +379,7 @@
 		<div class="acts">
 			<p aria-live="polite">{sentence}</p>
 			<Btn kind="ghost" onclick={onclose}>Cancel</Btn>
-			<Btn kind="primary" disabled={!then} onclick={apply}>Use this style</Btn>
+			<Btn kind="primary" disabled={!seen || draft.readOnly} onclick={apply}>Use this style</Btn>
 		</div>
 	</div>
 </div>

@@ -7,7 +7,7 @@
 	import type { Comparison } from '$lib/core/manuscript/compare';
 	import { backTo, sinceVersion } from '$lib/editor/versions';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import { toasts } from '../toasts.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
 
 	let { draft }: { draft: Draft } = $props();

@@ -1,7 +1,7 @@
 /** The state of an open cite line: text, chosen sources, matches, and what Enter does. */
 import {
 	citesOfLine,
-	gapHint,
+	placeholderHint,
 	parseLine,
 	writeLine,
 	writeParts,
@@ -14,8 +14,8 @@ import type { DocCite } from '$lib/core/manuscript';
 import { shortLabel, type Source } from '$lib/core/source';
 import { uses } from '$lib/editor/citing';
 import type { Draft } from '$lib/editor/draft.svelte';
-import type { CiteTarget } from '$lib/editor/opening';
-import { library } from '../library.svelte';
+import type { CiteTarget } from '$lib/editor/cite-target';
+import { library } from '$lib/services/library.svelte';
 
 export const labelOf = (s: Source | undefined, id: string): string => {
 	if (!s) return id;
@@ -64,8 +64,8 @@ export class CiteLineState {
 
 	readonly parts: LinePart[] = $derived.by(() => parseLine(this.text, this.chosen));
 	/** Where a source is needed and none is named, the hint; null otherwise. */
-	readonly gap: string | null = $derived.by(() =>
-		this.target.editing || this.chosen.length ? null : gapHint(this.text)
+	readonly placeholder: string | null = $derived.by(() =>
+		this.target.editing || this.chosen.length ? null : placeholderHint(this.text)
 	);
 	readonly current: number = $derived.by(() => {
 		const i = this.parts.findIndex((p) => this.caret >= p.from && this.caret <= p.to);
@@ -75,7 +75,7 @@ export class CiteLineState {
 	/** Ids of matching sources for the part with the caret; none once a source is chosen there. */
 	readonly matches: string[] = $derived.by(() => {
 		void library.sources;
-		return this.part.sourceId || this.gap !== null
+		return this.part.sourceId || this.placeholder !== null
 			? []
 			: library.index.find(this.part.query, { use: this.uses, about: this.about, limit: 7 });
 	});

@@ -52,7 +52,10 @@ test('a slip a paragraph that cites; what a note cites stands in the note', () =
 			cites: ids.map((sourceId) => ({ sourceId, locator: null, prefix: '', suffix: '', form: 'parenthetical' }))
 		});
 	const paragraph = (...content: Node[]) => nodes.paragraph.create(null, content);
-	const note = nodes.note.create({ id: 'n', kind: 'footnote' }, paragraph(schema.text('On wicks '), cite('4', 'd')));
+	const note = nodes.note.create(
+		{ id: 'n', kind: 'footnote' },
+		nodes.note_paragraph.create(null, [schema.text('On wicks '), cite('4', 'd')])
+	);
 	const doc = nodes.doc.create(null, [
 		paragraph(schema.text('Lamps '), cite('1', 'a'), schema.text(' and oil '), cite('2', 'b', 'c')),
 		paragraph(schema.text('Nobody is cited here.')),

@@ -2,13 +2,20 @@
 	/** Handing in: the final file, a page to look at first, the list and the sources to take along. */
 	import { onMount } from 'svelte';
 	import type { Manuscript } from '$lib/data/db';
-	import { arrangeList, citedInSection, cleanList, entryInHand, lookOf } from '$lib/core/manuscript';
+	import {
+		arrangeBibliography,
+		citedInSection,
+		cleanBibliography,
+		applyEntryOverride,
+		layoutOf
+	} from '$lib/core/manuscript';
 	import { toFinal, writeHtml, type FinalDoc } from '$lib/core/document';
-	import { listForClipboard, type ListWords, type SessionResult } from '$lib/core/citing';
+	import { bibliographyForClipboard, type BibliographyWords, type SessionResult } from '$lib/core/citing';
 	import type { Source } from '$lib/core/source';
-	import { formatStored } from '../formatted';
-	import { library } from '../library.svelte';
-	import { toasts } from '../toasts.svelte';
+	import { formatStored } from '$lib/services/format-stored';
+	import { library } from '$lib/services/library.svelte';
+	import { unexpected } from '$lib/services/problems';
+	import { toasts } from '$lib/services/toasts.svelte';
 	import { copyRich } from '../clipboard';
 	import { download, fileName } from '../download';
 	import Bar from '../parts/Bar.svelte';
@@ -21,7 +28,7 @@
 	let final = $state.raw<FinalDoc | null>(null);
 	let result = $state.raw<SessionResult | null>(null);
 	let cited = $state.raw<Source[]>([]);
-	let lists = $state.raw<ListWords[]>([]);
+	let lists = $state.raw<BibliographyWords[]>([]);
 	let trouble = $state('');
 	let notes = $state.raw<string[]>([]);
 	let busy = $state('');
@@ -31,11 +38,11 @@
 		void (async () => {
 			try {
 				const f = await formatStored(id);
-				if (!f) {
-					trouble = 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
+				if (f.kind === 'trouble') {
+					trouble = f.message;
 					return;
 				}
-				const { doc, style, reading, hands, result: r } = f;
+				const { doc, style, reading, entryOverrides, result: r } = f;
 				const m = (manuscript = f.manuscript);
 				cited = f.sources;
 				const problems = f.instead ? [`${f.instead} This page is in APA 7th.`] : [];
@@ -52,27 +59,28 @@
 					aligned: Boolean(r.style.secondFieldAlign),
 					lang: r.style.lang,
 					resolve: library.resolve,
+					picture: (asset) => f.pictures.get(asset) ?? '',
 					source: (x) => library.sources.get(x)
 				});
-				if (reading.gaps.length)
+				if (reading.placeholders.length)
 					problems.push(
-						`${reading.gaps.length} place${reading.gaps.length === 1 ? '' : 's'} still marked “source needed”.`
+						`${reading.placeholders.length} place${reading.placeholders.length === 1 ? '' : 's'} still marked “source needed”.`
 					);
 				const gone = r.warnings.filter((w) => w.itemId && !w.field).length;
 				if (gone)
 					problems.push(
 						`${gone} cited source${gone === 1 ? ' is' : 's are'} not in the library; the text says so where it stands.`
 					);
-				const entries = (r.bibliography ?? []).map((e) => entryInHand(e, hands));
-				const shown: ListWords[] = [];
+				const entries = (r.bibliography ?? []).map((e) => applyEntryOverride(e, entryOverrides));
+				const shown: BibliographyWords[] = [];
 				const take = (raw: unknown, pos: number) => {
-					const s = cleanList(raw);
+					const s = cleanBibliography(raw);
 					const here = s.takes === 'section' ? citedInSection(doc, pos, library.resolve) : new Set<string>();
-					const groups = arrangeList(s, entries, (x) => library.sources.get(x), here);
-					shown.push({ settings: s, look: lookOf(s, r.style.hangingIndent), groups });
+					const groups = arrangeBibliography(s, entries, (x) => library.sources.get(x), here);
+					shown.push({ settings: s, look: layoutOf(s, r.style.hangingIndent), groups });
 				};
 				doc.descendants((n, pos) => {
-					if (n.type.name === 'bibliography') take(n.attrs.set, pos);
+					if (n.type.name === 'bibliography') take(n.attrs.settings, pos);
 					return !n.isTextblock;
 				});
 				const hasList = shown.length > 0;
@@ -82,7 +90,7 @@
 					problems.push('The manuscript has no bibliography block, so the file has no list.');
 				notes = problems;
 			} catch (e) {
-				trouble = (e as Error).message;
+				trouble = unexpected(e, 'The manuscript could not be made ready.');
 			}
 		})();
 	});
@@ -119,6 +127,8 @@
 				'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
 			);
 			toasts.say('The DOCX file is in your downloads. Your manuscript stays live here.');
+		} catch (e) {
+			toasts.say(unexpected(e, 'The DOCX file could not be written. Your manuscript is not touched.'));
 		} finally {
 			busy = '';
 		}
@@ -129,7 +139,7 @@
 		toasts.say('The HTML file is in your downloads. Your manuscript stays live here.');
 	}
 	async function copyList() {
-		const words = lists.map(listForClipboard);
+		const words = lists.map(bibliographyForClipboard);
 		await copyRich(words.map((w) => w.html).join(''), words.map((w) => w.text).join('\n\n'));
 		const count = words.reduce((n, w) => n + w.count, 0);
 		toasts.say(`The list is on the clipboard: ${count} ${count === 1 ? 'entry' : 'entries'}.`);

@@ -1,11 +1,13 @@
 <script lang="ts">
 	/** In the place of a view that has nothing to show. */
-	let { trouble, more = '' }: { trouble: string; more?: string } = $props();
+	import type { Snippet } from 'svelte';
+	let { trouble, more = '', children }: { trouble: string; more?: string; children?: Snippet } = $props();
 </script>
 
 <main>
 	<h1>{trouble}</h1>
 	{#if more}<p>{more}</p>{/if}
+	{@render children?.()}
 	<p><a href="/">Back to the desk</a></p>
 </main>
 

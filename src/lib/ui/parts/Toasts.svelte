@@ -1,6 +1,6 @@
 <script lang="ts">
 	import { Toast } from 'flowbite-svelte';
-	import { toasts } from '../toasts.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 </script>
 
 <div class="toasts" role="status" aria-live="polite">

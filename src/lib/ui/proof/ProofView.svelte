@@ -9,6 +9,7 @@
 	import Strip from '../parts/Strip.svelte';
 	import Findings from './Findings.svelte';
 	import LedgerTable from './LedgerTable.svelte';
+	import { unexpected } from '$lib/services/problems';
 	import { readProof, type Proof } from './proof';
 
 	let { id }: { id: string } = $props();
@@ -18,11 +19,10 @@
 	onMount(() => {
 		void readProof(id)
 			.then((p) => {
-				if (p) proof = p;
-				else
-					trouble = 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
+				if (typeof p === 'string') trouble = p;
+				else proof = p;
 			})
-			.catch((e: Error) => (trouble = e.message));
+			.catch((e: unknown) => (trouble = unexpected(e, 'The manuscript could not be looked through.')));
 	});
 
 	const count = (weight: string) =>

@@ -5,8 +5,8 @@ import { tidyContext, WORDS_FROM } from '$lib/core/source';
 import type { EvidenceStrip } from '$lib/data/db';
 import { getSetting } from '$lib/data/settings';
 import { describe } from '$lib/data/strip';
-import { formatStored } from '../formatted';
-import { library } from '../library.svelte';
+import { formatStored } from '$lib/services/format-stored';
+import { library } from '$lib/services/library.svelte';
 
 export interface Proof {
 	title: string;
@@ -23,10 +23,10 @@ export interface Proof {
 	citations: number;
 }
 
-/** @returns null where there is no such manuscript */
-export async function readProof(id: string): Promise<Proof | null> {
+/** What proof shows of a manuscript; words for the person where there is nothing to show. */
+export async function readProof(id: string): Promise<Proof | string> {
 	const f = await formatStored(id);
-	if (!f) return null;
+	if (f.kind === 'trouble') return f.message;
 	const { doc, reading, result, manuscript } = f;
 	const texts = new Map(result.changed.map((c) => [c.id, c.text]));
 	const some = [...library.sources.values()].slice(0, WORDS_FROM).map((s) => s.item);
@@ -37,10 +37,10 @@ export async function readProof(id: string): Promise<Proof | null> {
 		style: result.style,
 		entries: result.bibliography ?? null,
 		omitted: result.omitted,
-		hands: f.hands,
-		further: f.further,
+		entryOverrides: f.entryOverrides,
+		uncited: f.uncited,
 		authors: manuscript.authors,
-		apart: new Set(await getSetting('apart')),
+		notDuplicates: new Set(await getSetting('notDuplicates')),
 		tidy: tidyContext(await getSetting('titles'), some, new Date()),
 		said: (x) => texts.get(x),
 		source: (x) => library.sources.get(x),

@@ -8,10 +8,10 @@
 	import { askPersistence, bytes, storageState, type StorageState } from '$lib/data/persist';
 	import { getSetting, putSetting } from '$lib/data/settings';
 	import { download } from '../download';
-	import { library } from '../library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import PickFiles from '../parts/PickFiles.svelte';
-	import { toasts } from '../toasts.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 	import RestoreBackup from './RestoreBackup.svelte';
 
 	/** Days after which a backup is spoken of. */

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Before a cited source goes: what would break, and what else could be done. */
 	import { shortAuthor, titleOf, yearOf } from '$lib/core/source';
-	import { library } from '../library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
 	interface Props {

@@ -68,9 +68,9 @@
 <button
 	type="button"
 	class="facet"
-	class:on={view.panel === 'twice'}
-	aria-pressed={view.panel === 'twice'}
-	onclick={() => onshow(view.panel === 'twice' ? '' : 'twice')}
+	class:on={view.panel === 'duplicates'}
+	aria-pressed={view.panel === 'duplicates'}
+	onclick={() => onshow(view.panel === 'duplicates' ? '' : 'duplicates')}
 	>Perhaps twice <b>{count(view.groups?.length)}</b></button
 >
 

@@ -2,7 +2,7 @@
 	/** The report on what came: new, perhaps here, here, twice, skipped; nothing is taken in before it was seen. */
 	import { shortAuthor, titleOf, yearOf } from '$lib/core/source';
 	import type { ImportRow } from '$lib/workers/library';
-	import { library } from '../library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import type { BringingIn, Choice } from './bring-in.svelte';
 
 	let { b }: { b: BringingIn } = $props();
@@ -15,7 +15,7 @@
 				['new', 'New'],
 				['perhaps', 'Perhaps here already'],
 				['here', 'Already here'],
-				['twice', 'Twice in what came']
+				['repeated', 'Twice in what came']
 			] as const
 		)
 			.map(([state, name]) => ({
@@ -40,7 +40,7 @@
 			['fill', 'complete what is here'],
 			['add', 'take in as another']
 		],
-		twice: [
+		repeated: [
 			['leave', 'leave'],
 			['fill', 'complete the first'],
 			['add', 'take in as another']
@@ -48,7 +48,7 @@
 	};
 	const count = (state: ImportRow['state']) => r.rows.filter((x) => x.state === state).length;
 	const like = (row: ImportRow) => {
-		const item = row.state === 'twice' ? r.rows[Number(row.like!.id)].item : library.sources.get(row.like!.id)?.item;
+		const item = row.state === 'repeated' ? r.rows[Number(row.like!.id)].item : library.sources.get(row.like!.id)?.item;
 		return item
 			? `${row.like!.reason} as ${[shortAuthor(item), yearOf(item)].filter(Boolean).join(' ') || `“${titleOf(item)}”`}`
 			: row.like!.reason;
@@ -57,7 +57,7 @@
 		[
 			`${(count('new') + count('perhaps')).toLocaleString('en')} read`,
 			`${count('here')} already here`,
-			count('twice') ? `${count('twice')} twice` : '',
+			count('repeated') ? `${count('repeated')} twice` : '',
 			`${r.skipped.length} skipped`
 		].filter(Boolean)
 	);

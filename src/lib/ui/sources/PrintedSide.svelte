@@ -5,13 +5,13 @@
 	import { copyRich } from '../clipboard';
 	import { breakable } from '../parts/breakable';
 	import Btn from '../parts/Btn.svelte';
-	import { toasts } from '../toasts.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 	import { sourcePreview, type Printed } from './preview.svelte';
 	import StylePick from './StylePick.svelte';
 
 	let { source, onfield }: { source: Source; onfield: (field: string) => void } = $props();
 	let printed = $state.raw<Printed | null>(null);
-	let gaps = $state.raw<string[]>([]);
+	let placeholders = $state.raw<string[]>([]);
 
 	$effect(() => {
 		const item = $state.snapshot(source.item) as Item;
@@ -23,7 +23,7 @@
 			printed = p;
 			const empty = kindOf(item.type).fields.filter((f) => isEmpty(item[f]) && f !== 'edition');
 			const wanted = empty.length ? await sourcePreview.printed(item, empty) : new Set<string>();
-			if (!stale) gaps = empty.filter((f) => wanted.has(f));
+			if (!stale) placeholders = empty.filter((f) => wanted.has(f));
 		})();
 		return () => (stale = true);
 	});
@@ -46,16 +46,17 @@
 	<StylePick />
 	{#if printed}
 		{#if blank}
-			<p class="gaps">How it prints stands here once it has a title or an author.</p>
+			<p class="placeholders">How it prints stands here once it has a title or an author.</p>
 		{:else}
 			<p>{@html breakable(printed.citation)}</p>
 			<div class="entry">{@html breakable(printed.entry)}</div>
 		{/if}
-		{#if gaps.length && !blank}
-			<p class="gaps">
+		{#if placeholders.length && !blank}
+			<p class="placeholders">
 				This style would also print
-				{#each gaps as f, i (f)}{i ? ', ' : ''}<button type="button" onclick={() => onfield(`${f} ${Date.now()}`)}
-						>{labelOf(source.item.type, f).toLowerCase()}</button
+				{#each placeholders as f, i (f)}{i ? ', ' : ''}<button
+						type="button"
+						onclick={() => onfield(`${f} ${Date.now()}`)}>{labelOf(source.item.type, f).toLowerCase()}</button
 					>{/each}.
 			</p>
 		{/if}
@@ -81,12 +82,12 @@
 		text-indent: -1.4em;
 		margin-top: 6px;
 	}
-	.gaps {
+	.placeholders {
 		font: 400 12px/1.5 var(--sans);
 		color: var(--ink-3);
 		margin-top: 8px;
 	}
-	.gaps button {
+	.placeholders button {
 		color: var(--marigold);
 		text-decoration: underline;
 		text-underline-offset: 3px;

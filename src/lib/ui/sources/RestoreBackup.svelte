@@ -3,7 +3,8 @@
 	import type { Backup, RestorePlan } from '$lib/data/backup';
 	import type { Source } from '$lib/core/source';
 	import Btn from '../parts/Btn.svelte';
-	import { toasts } from '../toasts.svelte';
+	import { unexpected } from '$lib/services/problems';
+	import { toasts } from '$lib/services/toasts.svelte';
 	interface Props {
 		file: File;
 		onclose: () => void;
@@ -28,8 +29,8 @@
 				backup = r.backup;
 				skipped = r.skipped;
 			} catch (e) {
-				if (!(e instanceof BackupError)) throw e;
-				trouble = e.message;
+				trouble =
+					e instanceof BackupError ? e.message : unexpected(e, 'The backup could not be read. Nothing was changed.');
 			}
 		})();
 	});
@@ -37,7 +38,11 @@
 		busy = true;
 		const { restore } = await import('$lib/data/backup');
 		try {
-			const undo = await restore(backup!, olderToo);
+			const { takeBack } = await restore(backup!, olderToo);
+			const undo = async () => {
+				const left = await takeBack();
+				if (left) toasts.say(`${n(left, 'record')} changed since the restore stayed as they are.`);
+			};
 			toasts.say('Restored.', { label: 'Take back', run: undo }, 30);
 			onclose();
 		} catch (e) {

@@ -6,7 +6,7 @@
 	import { addSources, removeSources } from '$lib/data/sources';
 	import { titleOf } from '$lib/core/source';
 	import { readQuery } from '$lib/core/search';
-	import { library } from '../library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import Backup from './Backup.svelte';
@@ -137,7 +137,7 @@
 	function merge(ids: string[]) {
 		merging = ids;
 		deleting = null;
-		show('twice');
+		show('duplicates');
 	}
 	async function dropped(e: DragEvent) {
 		dropping = false;
@@ -234,7 +234,7 @@
 				void goTo(id);
 			}}
 		/>
-	{:else if view.panel === 'twice'}
+	{:else if view.panel === 'duplicates'}
 		<TwicePanel
 			{view}
 			chosen={merging}

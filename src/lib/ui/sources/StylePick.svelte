@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The style in which sources are shown here: any of the catalogue. */
-	import { catalogue, FEATURED } from '../draft/styles.svelte';
+	import { catalogue, FEATURED } from '$lib/services/style-catalogue.svelte';
 	import { sourcePreview } from './preview.svelte';
 	let choosing = $state(false);
 	let query = $state('');

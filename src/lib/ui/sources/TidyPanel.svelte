@@ -13,7 +13,7 @@
 	} from '$lib/core/source';
 	import { changeSources } from '$lib/data/sources';
 	import type { Settings } from '$lib/data/settings';
-	import { library } from '../library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
 

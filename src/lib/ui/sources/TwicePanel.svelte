@@ -13,9 +13,9 @@
 		type Source
 	} from '$lib/core/source';
 	import { mergeInto } from '$lib/data/sources';
-	import { library } from '../library.svelte';
+	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
-	import { toasts } from '../toasts.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 	import type { LibraryView } from './library-view.svelte';
 
 	interface Props {
@@ -77,16 +77,16 @@
 		if (chosen) onclose();
 		else await next();
 	}
-	async function apart() {
+	async function keepAsTwo() {
 		const { ids } = group;
-		const before = view.apart;
+		const before = view.notDuplicates;
 		const pairs = ids.flatMap((a, i) => ids.slice(i + 1).map((b) => pairKey(a, b)));
-		await view.setApart([...new Set([...before, ...pairs])]);
+		await view.setNotDuplicates([...new Set([...before, ...pairs])]);
 		view.groups = view.groups?.filter((g) => keyOf(g) !== keyOf(group)) ?? null;
 		toasts.say('They stay two, and will not be asked about again.', {
 			label: 'Take back',
 			run: async () => {
-				await view.setApart(before);
+				await view.setNotDuplicates(before);
 				await view.look();
 			}
 		});
@@ -181,7 +181,7 @@
 				<p class="all">Tags, shelves, annotations and excerpts of all are kept together.</p>
 				<div class="acts">
 					<Btn kind="primary" onclick={merge}>Merge into one</Btn>
-					<Btn kind="ghost" onclick={apart}>They are {sources.length === 2 ? 'two' : 'different'} works</Btn>
+					<Btn kind="ghost" onclick={keepAsTwo}>They are {sources.length === 2 ? 'two' : 'different'} works</Btn>
 				</div>
 			</div>
 		</div>

@@ -13,13 +13,13 @@ import {
 	type ImportRow,
 	type Job
 } from '$lib/workers/library';
-import { library } from '../library.svelte';
+import { library } from '$lib/services/library.svelte';
 import { LookUps } from './look-ups.svelte';
 
 /** What becomes of a record. */
 export type Choice = 'add' | 'fill' | 'leave';
 
-const DEFAULT: Record<ImportRow['state'], Choice> = { new: 'add', here: 'leave', perhaps: 'add', twice: 'leave' };
+const DEFAULT: Record<ImportRow['state'], Choice> = { new: 'add', here: 'leave', perhaps: 'add', repeated: 'leave' };
 
 export class BringingIn {
 	report = $state.raw<ImportReport | null>(null);
@@ -174,14 +174,14 @@ export class BringingIn {
 				place.set(i, add.length);
 				const { key, tags, annotation, shelves, excerpts } = r;
 				add.push({ item: { ...r.item }, key, tags, annotation, shelves, excerpts });
-			} else if (c === 'fill' && r.like && r.state !== 'twice') {
+			} else if (c === 'fill' && r.like && r.state !== 'repeated') {
 				const s = fill.get(r.like.id) ?? library.sources.get(r.like.id);
 				if (s) fill.set(s.id, enriched(s, r));
 			}
 		});
 		// the second record of a work gives the first what that lacks
 		rows.forEach((r, i) => {
-			if (r.state !== 'twice' || this.choice(i) !== 'fill') return;
+			if (r.state !== 'repeated' || this.choice(i) !== 'fill') return;
 			const first = place.get(Number(r.like!.id));
 			if (first !== undefined)
 				add[first] = {
@@ -218,7 +218,7 @@ export class BringingIn {
 			...group('New', ['new']),
 			...group('Perhaps here', ['perhaps']),
 			...group('Already here', ['here']),
-			...group('Twice in what came', ['twice']),
+			...group('Twice in what came', ['repeated']),
 			`Skipped: ${r.skipped.length}`,
 			...r.skipped.map((s) => `${at(s)}${s.why} ${s.what}`),
 			...r.remarks
@@ -248,7 +248,7 @@ function merged(a: ImportReport | null, b: ImportReport): ImportReport {
 		rows: [
 			...a.rows,
 			...b.rows.map((r) =>
-				r.state === 'twice' && r.like ? { ...r, like: { ...r.like, id: String(Number(r.like.id) + offset) } } : r
+				r.state === 'repeated' && r.like ? { ...r, like: { ...r.like, id: String(Number(r.like.id) + offset) } } : r
 			)
 		],
 		skipped: [...a.skipped, ...b.skipped],

@@ -15,8 +15,8 @@ import {
 	type TidyContext
 } from '$lib/core/source';
 import { runJob, Stopped, type Job } from '$lib/workers/library';
-import { library } from '../library.svelte';
-import { toasts } from '../toasts.svelte';
+import { library } from '$lib/services/library.svelte';
+import { toasts } from '$lib/services/toasts.svelte';
 import { LibraryTable } from './table.svelte';
 
 /** Larger libraries are looked through when somebody asks, not after every change. */
@@ -24,7 +24,7 @@ export const AT_ONCE = 5000;
 /** Of the answers to a question, how many are listed: more than anybody goes through. */
 const MOST_FOUND = 1000;
 
-export type Panel = '' | 'tidy' | 'twice';
+export type Panel = '' | 'tidy' | 'duplicates';
 
 export class LibraryView {
 	query = $state('');
@@ -40,7 +40,7 @@ export class LibraryView {
 	uses = $state.raw<Map<string, Use[]>>(new Map());
 	manuscripts = $state.raw<{ id: string; title: string }[]>([]);
 	titles = $state<Settings['titles']>('sentence');
-	apart = $state.raw<string[]>([]);
+	notDuplicates = $state.raw<string[]>([]);
 	/** Findings by source; null until the library was looked through. */
 	findings = $state.raw<Map<string, Finding[]> | null>(null);
 	groups = $state.raw<Group[] | null>(null);
@@ -64,9 +64,9 @@ export class LibraryView {
 		};
 		follow();
 		this.stops = [() => uses.unsubscribe(), () => names.unsubscribe(), journal.listen(follow)];
-		[this.titles, this.apart, this.table.columns, this.table.sort] = await Promise.all([
+		[this.titles, this.notDuplicates, this.table.columns, this.table.sort] = await Promise.all([
 			getSetting('titles'),
-			getSetting('apart'),
+			getSetting('notDuplicates'),
 			getSetting('columns'),
 			getSetting('sort')
 		]);
@@ -176,9 +176,9 @@ export class LibraryView {
 		this.job?.stop();
 		this.looking = true;
 		const list = this.all.map((s) => ({ id: s.id, item: s.item, ignored: s.ignored }));
-		const [titles, apart] = [this.titles, [...this.apart]];
+		const [titles, notDuplicates] = [this.titles, [...this.notDuplicates]];
 		const job = runJob(list, async (face) => {
-			const [findings, groups] = [await face.tidyAll(titles), await face.duplicates(apart)];
+			const [findings, groups] = [await face.tidyAll(titles), await face.duplicates(notDuplicates)];
 			this.findings = new Map(findings.map((f) => [f.id, f.findings]));
 			this.groups = groups;
 		});
@@ -213,9 +213,9 @@ export class LibraryView {
 		await putSetting('titles', titles);
 		await this.look();
 	}
-	async setApart(apart: string[]): Promise<void> {
-		this.apart = apart;
-		await putSetting('apart', apart);
+	async setNotDuplicates(pairs: string[]): Promise<void> {
+		this.notDuplicates = pairs;
+		await putSetting('notDuplicates', pairs);
 	}
 
 	// --- undo --------------------------------------------------------------------------------------------------------------

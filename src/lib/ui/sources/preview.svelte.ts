@@ -1,48 +1,69 @@
-/** How a source prints: one worker for the library view, in the style of the manuscript worked on last or any other. */
+/** How a source prints: in the style of the manuscript worked on last or any other. */
+import { cleanHouse } from '$lib/core/citing';
 import { NAME_VARIABLES, DATE_VARIABLES, type Item } from '$lib/core/csl';
-import { startFormatWorker, type FormatWorker } from '$lib/workers/format';
-import { db } from '$lib/data/db';
+import { listManuscripts } from '$lib/data/manuscripts';
+import { FormattingService } from '$lib/services/formatting/index.svelte';
 
 export interface Printed {
 	citation: string;
 	entry: string;
 	text: string;
 }
+const NOTHING: Printed = { citation: '', entry: '', text: '' };
+
+interface StyleName {
+	id: string;
+	title: string;
+}
 
 class SourcePreview {
-	style = $state({ id: 'apa', title: 'APA 7th' });
+	style = $state<StyleName>({ id: 'apa', title: 'APA 7th' });
 	/** Why the style that was asked for is not shown; empty when it is. */
 	trouble = $state('');
-	private worker: FormatWorker | null = null;
-	private ready: Promise<void> | null = null;
+	private service: FormattingService | null = null;
+	private begun: Promise<void> | null = null;
+	/** What is asked about, beside the library. */
+	private readonly items = new Map<string, Item>();
+	private wanted: StyleName | null = null;
 
 	private start(): Promise<void> {
-		return (this.ready ??= (async () => {
-			const last = await db.manuscripts.orderBy('updatedAt').last();
-			this.worker = startFormatWorker();
-			await this.load(last ? { id: last.styleId, title: last.styleTitle } : this.style);
+		return (this.begun ??= (async () => {
+			this.service = new FormattingService({ item: (id) => this.items.get(id) });
+			// which manuscript was worked on last is a wish; without it the style is APA
+			const [last] = await listManuscripts().catch(() => []);
+			await this.load(this.wanted ?? (last ? { id: last.styleId, title: last.styleTitle } : this.style));
 		})());
 	}
 
-	private async load(style: { id: string; title: string }): Promise<void> {
-		const a = await this.worker!.face.useStyle(style.id, style.title, '');
-		this.trouble = a.ok ? '' : a.message;
-		if (a.ok) this.style = style;
-		else if (style.id !== 'apa') await this.load({ id: 'apa', title: 'APA 7th' });
+	private async load(style: StyleName): Promise<void> {
+		const answer = await this.service!.styleInfo({ ...style, lang: '' });
+		this.trouble = answer.ok ? '' : answer.message;
+		if (answer.ok) this.style = style;
 	}
 
-	async use(style: { id: string; title: string }): Promise<void> {
+	async use(style: StyleName): Promise<void> {
+		this.wanted = style;
 		await this.start();
-		this.ready = this.load(style);
-		await this.ready;
+		if (this.wanted === style) await this.load(style);
 	}
 
 	async show(item: Item): Promise<Printed> {
 		await this.start();
-		const face = this.worker!.face;
-		await face.putSources([item], []);
-		const p = await face.preview([{ sourceId: item.id, form: 'parenthetical' }], 1);
-		return { citation: p.html, entry: p.entries[0]?.html ?? '', text: p.entries[0]?.text ?? '' };
+		this.items.set(String(item.id), item);
+		const cites = [{ sourceId: String(item.id), form: 'parenthetical' as const }];
+		const outcome = await this.service!.once({
+			style: { ...this.style, lang: '' },
+			house: HOUSE,
+			clusters: [{ id: 'preview', noteNumber: 1, cites }],
+			uncited: []
+		});
+		if (!outcome.ok) {
+			this.trouble = outcome.message;
+			return NOTHING;
+		}
+		const [citation] = outcome.value.changed;
+		const [entry] = outcome.value.bibliography ?? [];
+		return { citation: citation?.html ?? '', entry: entry?.html ?? '', text: entry?.text ?? '' };
 	}
 
 	/** Which of some fields the style prints for this kind of source: each is filled with a word of its own and looked for. */
@@ -73,5 +94,6 @@ class SourcePreview {
 		return new Set(fields.filter((f) => said.includes(words.get(f) ?? years.get(f)!)));
 	}
 }
+const HOUSE = cleanHouse(null);
 
 export const sourcePreview = new SourcePreview();

@@ -3,23 +3,24 @@
 	import { linesAround, type StyleFile } from '$lib/core/citing';
 	import { keepStyle, OWN, removeStyle, restoreStyle } from '$lib/data/styles';
 	import { storageMessage } from '$lib/data/db';
-	import type { FormatWorker } from '$lib/workers/format';
-	import type { FileAnswer } from '$lib/workers/format.worker';
-	import { catalogue } from '../draft/styles.svelte';
+	import type { FormattingService, Outcome } from '$lib/services/formatting/index.svelte';
+	import type { Warning } from '$lib/core/csl';
+	import { catalogue } from '$lib/services/style-catalogue.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import PickFiles from '../parts/PickFiles.svelte';
-	import { toasts } from '../toasts.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 
 	let {
-		worker,
+		service,
 		onkept,
 		onclose
-	}: { worker: FormatWorker; onkept: (style: { id: string; title: string }) => void; onclose: () => void } = $props();
+	}: { service: FormattingService; onkept: (style: { id: string; title: string }) => void; onclose: () => void } =
+		$props();
 	/** How a style begins; written so that no reader of this file takes it for one. */
 	const BEGINNING = '\x3cstyle xmlns="http://purl.org/net/xbiblio/csl" …';
 	let text = $state('');
 	let name = $state('');
-	let answer = $state.raw<FileAnswer | null>(null);
+	let answer = $state.raw<Outcome<{ file: StyleFile; warnings: Warning[] }> | null>(null);
 	let over = $state(false);
 	let trouble = $state('');
 	let serial = 0;
@@ -33,12 +34,8 @@
 			answer = null;
 			return;
 		}
-		try {
-			const a = await worker.face.checkFile(xml);
-			if (mine === serial) answer = a;
-		} catch (e) {
-			if (mine === serial) trouble = (e as Error).message;
-		}
+		const a = await service.checkFile(xml);
+		if (mine === serial) answer = a;
 	}
 	async function take(files: File[]) {
 		if (files[0]) await look(await files[0].text(), files[0].name);
@@ -116,7 +113,7 @@
 			<p>Nothing was kept. Mend it here or in the file, and it is looked through again.</p>
 		</div>
 	{:else if answer?.ok}
-		{@const { file, warnings } = answer}
+		{@const { file, warnings } = answer.value}
 		<p class="good" role="status">
 			<b>{file.title}</b>
 			{#if file.parent}

@@ -2,33 +2,26 @@
 	/** The catalogue of styles: found, seen on one's own text, compared, and brought. */
 	import { onMount } from 'svelte';
 	import { FEATURED, type Trait } from '$lib/core/citing';
-	import type { PlacementKind } from '$lib/core/manuscript';
-	import { db, type Manuscript } from '$lib/data/db';
+	import type { Manuscript } from '$lib/data/db';
+	import { listManuscripts } from '$lib/data/manuscripts';
 	import { removeStyle, restoreStyle } from '$lib/data/styles';
-	import { startFormatWorker } from '$lib/workers/format';
-	import { library } from '../library.svelte';
-	import { toasts } from '../toasts.svelte';
+	import { FormattingService } from '$lib/services/formatting/index.svelte';
+	import { library } from '$lib/services/library.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 	import Bar from '../parts/Bar.svelte';
 	import Banner from '../parts/Banner.svelte';
 	import Btn from '../parts/Btn.svelte';
-	import {
-		catalogue,
-		featuredName,
-		kindWords,
-		markedStyles,
-		markStyle,
-		usedLately,
-		type StyleEntry
-	} from '../draft/styles.svelte';
+	import { catalogue, featuredName, kindWords, type StyleEntry } from '$lib/services/style-catalogue.svelte';
+	import { favouriteStyles, setFavourite, usedLately } from '$lib/services/style-choices';
 	import BringStyle from './BringStyle.svelte';
 	import SampleSide from './SampleSide.svelte';
 	import { changeInWords } from './change-words';
-	import { houseOf, placementNow, sampleOf, type SampleAnswer } from './samples';
+	import { sampleOf, type SampleAnswer } from './samples';
 
 	const MOST = 50;
 	/** So many are there with the key that was pressed, the rest a moment later. */
 	const AT_ONCE = 18;
-	const worker = startFormatWorker();
+	const service = new FormattingService({ item: (id) => library.sources.get(id)?.item });
 	let query = $state('');
 	let kind = $state('');
 	let field = $state('');
@@ -36,7 +29,7 @@
 	let picked = $state('apa');
 	let second = $state('');
 	let bringing = $state(false);
-	let marked = $state.raw(markedStyles());
+	let marked = $state.raw(favouriteStyles());
 	let manuscripts = $state.raw<Manuscript[]>([]);
 	let on = $state('');
 	let sample = $state.raw<SampleAnswer | null>(null);
@@ -46,8 +39,6 @@
 	let search = $state<HTMLInputElement | null>(null);
 	let all = $state(true);
 	let serial = 0;
-	/** Where citations stand in the manuscript as it is. */
-	let from: { id: string; placement: PlacementKind } | null = null;
 
 	const KINDS = [
 		{ kind: 'author-date', name: 'author–date' },
@@ -103,18 +94,16 @@
 			await library.start();
 			trouble = library.trouble;
 			await catalogue.load();
-			if (!library.trouble) manuscripts = await db.manuscripts.orderBy('updatedAt').reverse().toArray();
+			if (!library.trouble) manuscripts = await listManuscripts();
 			on = manuscripts[0]?.id ?? '';
 			if (manuscripts[0] && catalogue.byId.has(manuscripts[0].styleId)) picked = manuscripts[0].styleId;
 			search?.focus();
 			await draw();
 			// those often asked for are there without a connection from now on
 			const ready = [...FEATURED.map((f) => f.id), ...usedLately().map((s) => s.id), ...marked];
-			(window.requestIdleCallback ?? setTimeout)(
-				() => void worker.face.keepReady(ready).catch(() => undefined) // next time there is a connection
-			);
+			(window.requestIdleCallback ?? setTimeout)(() => void service.keepReady(ready));
 		})();
-		return () => worker.stop();
+		return () => service.stop();
 	});
 
 	/** Shows the picked style, and the one it is compared with. */
@@ -122,23 +111,15 @@
 		const mine = ++serial;
 		const m = manuscript;
 		const title = nameOf({ id: picked });
-		try {
-			await worker.face.useHouse(houseOf(m));
-			if (m && from?.id !== m.id) from = { id: m.id, placement: await placementNow(worker, m) };
-			const next = await sampleOf(worker, m, { id: picked, title }, mine * 2, from?.placement);
-			if (mine !== serial || !next) return;
-			sample = next;
-			const id = picked;
-			void worker.face.anatomy(id).then((a) => {
-				if (id === picked) traits = a;
-			});
-			const also = second
-				? await sampleOf(worker, m, { id: second, title: nameOf({ id: second }) }, mine * 2 + 1, from?.placement)
-				: null;
-			if (mine === serial) other = also;
-		} catch (e) {
-			if (mine === serial) trouble = (e as Error).message;
-		}
+		const next = await sampleOf(service, m, { id: picked, title });
+		if (mine !== serial) return;
+		sample = next;
+		const also = second ? await sampleOf(service, m, { id: second, title: nameOf({ id: second }) }) : null;
+		if (mine !== serial) return;
+		other = also;
+		const about = await service.anatomy(picked);
+		// what stands in its way is said beside it already
+		if (mine === serial) traits = about.ok ? about.value : null;
 	}
 	function pick(id: string) {
 		picked = id;
@@ -252,7 +233,7 @@
 	<section class="show" aria-label="The style">
 		{#if bringing}
 			<BringStyle
-				{worker}
+				{service}
 				onclose={() => (bringing = false)}
 				onkept={(s) => {
 					bringing = false;
@@ -274,7 +255,7 @@
 			<Btn
 				kind="quiet"
 				pressed={marked.includes(picked)}
-				onclick={() => (marked = markStyle(picked, !marked.includes(picked)))}
+				onclick={() => (marked = setFavourite(picked, !marked.includes(picked)))}
 				>{marked.includes(picked) ? 'Marked' : 'Mark'}</Btn
 			>
 			{#if entry?.own}<Btn kind="quiet" onclick={takeOut}>Take it out</Btn>{/if}

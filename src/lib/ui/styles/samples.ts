@@ -8,18 +8,20 @@ import {
 	type StyleInfo
 } from '$lib/core/citing';
 import {
-	cleanSettings,
+	ManuscriptError,
 	placeCitations,
 	placementOf,
+	placementOfStyle,
 	readCitations,
-	readDoc,
-	type CitingForm,
-	type PlacementKind,
-	type DocStyle
+	settingsOf,
+	styleOf,
+	type CitingForm
 } from '$lib/core/manuscript';
+import type { Node } from 'prosemirror-model';
 import type { Manuscript } from '$lib/data/db';
-import type { FormatWorker } from '$lib/workers/format';
-import { library } from '../library.svelte';
+import { docOf } from '$lib/data/manuscripts';
+import type { FormattingService } from '$lib/services/formatting/index.svelte';
+import { library } from '$lib/services/library.svelte';
 
 /** Of a long manuscript the beginning is shown; it says enough of a style. */
 const CLUSTERS = 60;
@@ -45,35 +47,26 @@ export interface Sample {
 }
 export type SampleAnswer = Sample | { id: string; title: string; trouble: string };
 
-/**
- * The text of a manuscript, or with none the library's sources, in a style.
- * @throws what the worker throws
- */
+/** The text of a manuscript, or with none the library's sources, in a style. */
 export async function sampleOf(
-	worker: FormatWorker,
+	service: FormattingService,
 	m: Manuscript | null,
-	style: { id: string; title: string },
-	serial: number,
-	from: PlacementKind = 'sentence'
-): Promise<SampleAnswer | null> {
-	const face = worker.face;
-	const answer = await face.useStyle(style.id, style.title, m?.locale ?? '');
-	if (!answer.ok) return { ...style, trouble: answer.message };
-	const notes = answer.style.class === 'note';
-	const { clusters, wordsOf, counts } = m ? ofManuscript(m, answer.style, from) : ofLibrary(notes);
-	const ids = new Set(clusters.flatMap((c) => c.cites.map((x) => x.sourceId)));
-	const items = [...ids].flatMap((id) => {
-		const s = library.sources.get(id);
-		return s ? [s.item] : [];
-	});
-	await face.putSources(JSON.parse(JSON.stringify(items)) as typeof items, []);
-	const r = await face.format({ clusters: JSON.parse(JSON.stringify(clusters)), uncited: [], serial, full: true });
-	if (!r) return null;
+	style: { id: string; title: string }
+): Promise<SampleAnswer> {
+	const ref = { ...style, lang: m?.locale ?? '' };
+	const info = await service.styleInfo(ref);
+	if (!info.ok) return { ...style, trouble: info.message };
+	const notes = info.value.class === 'note';
+	const doc = m && readable(m);
+	const { clusters, wordsOf, counts } = doc ? ofManuscript(doc, info.value) : ofLibrary(notes);
+	const outcome = await service.once({ style: ref, house: houseFor(doc), clusters, uncited: [] });
+	if (!outcome.ok) return { ...style, trouble: outcome.message };
+	const r = outcome.value;
 	const shown = new Map(r.changed.map((c) => [c.id, c]));
 	const byId = new Map(r.bibliography?.map((e) => [e.id, e]));
 	return {
 		...style,
-		style: answer.style,
+		style: info.value,
 		citations: sampleCitations(clusters).map((id) => {
 			const { html = '', lead = '' } = shown.get(id) ?? {};
 			const note = notes ? clusters.findIndex((c) => c.id === id) + 1 : 0;
@@ -84,14 +77,26 @@ export async function sampleOf(
 	};
 }
 
-function ofManuscript(m: Manuscript, style: StyleInfo, from: PlacementKind) {
-	const doc = readDoc(m.doc);
-	const settings = cleanSettings(doc.attrs.set);
+/** A manuscript's text; null where it cannot be read, which is said where it is opened. */
+function readable(m: Manuscript): Node | null {
+	try {
+		return docOf(m);
+	} catch (e) {
+		if (e instanceof ManuscriptError) return null;
+		throw e;
+	}
+}
+
+const houseFor = (doc: Node | null) => cleanHouse(doc ? settingsOf(doc).house : null);
+
+function ofManuscript(doc: Node, style: StyleInfo) {
+	const settings = settingsOf(doc);
+	const from = placementOf(placementOfStyle(styleOf(doc)), settings);
 	const form: CitingForm = style.class === 'note' ? 'footnotes' : 'in-text';
-	const placed = placeCitations(doc, placementOf(style.placement, settings), style.american, undefined, from);
+	const placed = placeCitations(doc, placementOf(style.placement, settings), style.punctuationInQuote, undefined, from);
 	const reading = readCitations(placed.doc, form, library.resolve);
 	const info = new Map(reading.citations.map((c) => [c.id, c]));
-	const own = (doc.attrs.style as DocStyle | null)?.form ?? m.form;
+	const own = styleOf(doc)?.form ?? 'in-text';
 	const count = reading.citations.filter((c) => c.notePos < 0).length;
 	return {
 		clusters: reading.clusters.slice(0, CLUSTERS),
@@ -122,12 +127,3 @@ function ofLibrary(notes: boolean) {
 		counts: { citations: clusters.length, notes: 0, moved: 0, entries: 3 }
 	};
 }
-
-/** Where citations stand in a manuscript as it is: as its style and its own rules have it. */
-export async function placementNow(worker: FormatWorker, m: Manuscript): Promise<PlacementKind> {
-	const answer = await worker.face.useStyle(m.styleId, m.styleTitle, m.locale);
-	return answer.ok ? placementOf(answer.style.placement, cleanSettings(readDoc(m.doc).attrs.set)) : 'sentence';
-}
-
-/** House rules of a manuscript, for its preview. */
-export const houseOf = (m: Manuscript | null) => cleanHouse(m ? cleanSettings(readDoc(m.doc).attrs.set).house : null);

@@ -11,10 +11,10 @@ const { nodes } = schema;
 const PNG =
 	'data:image/png;base64,iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==';
 const note = (id: string, kind = 'footnote') =>
-	nodes.note.create({ id, kind }, nodes.paragraph.create(null, schema.text(`Words of ${id}.`)));
+	nodes.note.create({ id, kind }, nodes.note_paragraph.create(null, schema.text(`Words of ${id}.`)));
 const heading = (s: string) => nodes.heading.create({ level: 2 }, schema.text(s));
 const doc = (noteNumbers: 'through' | 'section') =>
-	nodes.doc.create({ set: { noteNumbers } }, [
+	nodes.doc.create({ settings: { noteNumbers } }, [
 		heading('One'),
 		nodes.paragraph.create(null, [schema.text('a'), note('n1'), schema.text('b'), note('n2')]),
 		heading('Two'),
@@ -25,7 +25,7 @@ const doc = (noteNumbers: 'through' | 'section') =>
 			schema.text(' see '),
 			nodes.note_ref.create({ note: 'n3', source: '' })
 		]),
-		nodes.figure.create({ src: PNG, alt: 'A lamp' }, nodes.caption.create(null, schema.text('A lamp at dusk')))
+		nodes.figure.create({ asset: PNG, alt: 'A lamp' }, nodes.caption.create(null, schema.text('A lamp at dusk')))
 	]);
 const final = (set: 'through' | 'section') =>
 	toFinal(doc(set), 'T', [], 'in-text', {

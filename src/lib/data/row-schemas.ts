@@ -1,0 +1,57 @@
+/** The rules of rows.ts as Joi schemas, for saying what is wrong with a row. Loaded when something is. */
+import Joi from 'joi';
+import { DATE_VARIABLES, NAME_VARIABLES } from '$lib/core/csl/variables';
+
+const one = (names: Iterable<string>) => new RegExp(`^(?:${[...names].join('|')})$`);
+const text = Joi.string().allow('');
+/** Numbers as they are, whatever their size; JavaScript's largest are in no row on purpose, and do no harm. */
+const number = Joi.number().unsafe();
+const texts = Joi.array().items(text);
+
+const source = Joi.object({
+	id: Joi.string().required(),
+	key: Joi.string().required(),
+	item: Joi.object({ type: Joi.string().required() })
+		.pattern(one(NAME_VARIABLES), Joi.array().items(Joi.object().unknown(true)))
+		.pattern(one(DATE_VARIABLES), Joi.object().unknown(true))
+		.unknown(true)
+		.required(),
+	tags: texts.required(),
+	shelves: texts.required(),
+	annotation: text.required(),
+	excerpts: Joi.array()
+		.items(Joi.object({ kind: Joi.string().required(), text: text.required() }).unknown(true))
+		.required(),
+	origin: text.required(),
+	createdAt: number.required(),
+	updatedAt: number.required(),
+	ignored: texts,
+	replaces: texts
+}).unknown(true);
+
+const doc = Joi.object({
+	version: number.required(),
+	content: Joi.alternatives(text, Joi.object().unknown(true)).required()
+}).unknown(true);
+const manuscript = Joi.object({ id: Joi.string().required(), doc: doc.required() }).unknown(true);
+const version = Joi.object({
+	manuscriptId: Joi.string().required(),
+	at: number.required(),
+	doc: doc.required()
+}).unknown(true);
+const style = Joi.object({
+	id: Joi.string()
+		.pattern(/^own-[\w.-]+$/)
+		.required(),
+	title: Joi.string().required(),
+	xml: text.required(),
+	parent: text
+}).unknown(true);
+
+const SCHEMAS = { sources: source, manuscripts: manuscript, versions: version, styles: style };
+
+/** What is wrong with a row, in words; '' when nothing is. */
+export function rowFault(table: keyof typeof SCHEMAS, row: unknown): string {
+	const { error } = SCHEMAS[table].required().validate(row, { convert: false, abortEarly: true });
+	return error ? error.message.replace(/"([^"]*)"/g, '“$1”') : '';
+}

@@ -1,0 +1,66 @@
+/** Going to places of an open draft, and what is near the window. */
+import { NodeSelection, Selection } from 'prosemirror-state';
+import type { EditorView } from 'prosemirror-view';
+import type { Reading } from '$lib/core/manuscript';
+import { blockAt } from './positions';
+
+/** What is needed of the draft that one goes about in. */
+export interface GoingHost {
+	readonly view: EditorView | null;
+	readonly reading: Reading;
+	/** The citation or note that the pointer is on, in the text or in the margin. */
+	hovered: string | null;
+	anchor(id: string): HTMLElement | null;
+}
+
+export function goto(draft: GoingHost, pos: number): void {
+	const { view } = draft;
+	if (!view) return;
+	const at = Math.max(0, Math.min(pos + 1, view.state.doc.content.size));
+	view.dispatch(view.state.tr.setSelection(Selection.near(view.state.doc.resolve(at))).scrollIntoView());
+	const dom = view.domAtPos(at).node;
+	(dom instanceof HTMLElement ? dom : dom.parentElement)?.scrollIntoView({ block: 'center' });
+	view.focus();
+}
+
+/** Selects what stands at a position as one thing. */
+export function select(draft: GoingHost, pos: number): void {
+	const { view } = draft;
+	if (!view) return;
+	view.dispatch(view.state.tr.setSelection(NodeSelection.create(view.state.doc, pos)).scrollIntoView());
+	(view.nodeDOM(pos) as HTMLElement | null)?.scrollIntoView({ block: 'nearest' });
+	view.focus();
+}
+
+/** Goes to the next citation or gap of the text, or the one before. */
+export function step(draft: GoingHost, by: 1 | -1): boolean {
+	if (!draft.view) return false;
+	const here = draft.view.state.selection.from;
+	const stops = [
+		...draft.reading.citations.filter((c) => c.notePos < 0).map((c) => c.pos),
+		...draft.reading.placeholders.filter((g) => !g.inNote).map((g) => g.pos)
+	].sort((a, b) => a - b);
+	const at = by > 0 ? stops.find((p) => p > here) : stops.filter((p) => p < here).at(-1);
+	if (at === undefined) return false;
+	select(draft, at);
+	return true;
+}
+
+/** The element of the sheet at a position of the text. */
+export function elementAt(draft: GoingHost, pos: number): HTMLElement | null {
+	if (!draft.view || pos > draft.view.state.doc.content.size) return null;
+	const { node } = draft.view.domAtPos(pos);
+	const el = node instanceof HTMLElement ? node : node.parentElement;
+	if (el?.isConnected) return el;
+	// in a paragraph that is not in the page now
+	const block = draft.view.nodeDOM(blockAt(draft.view.state.doc, pos));
+	return block instanceof HTMLElement ? block : null;
+}
+
+/** Shows what in the text and what in the margin belong together. */
+export function pair(draft: GoingHost, id: string | null): void {
+	if (id === draft.hovered) return;
+	if (draft.hovered) draft.anchor(draft.hovered)?.classList.remove('lit');
+	draft.hovered = id;
+	if (id) draft.anchor(id)?.classList.add('lit');
+}

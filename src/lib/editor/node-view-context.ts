@@ -1,0 +1,35 @@
+/** What node views ask of the draft they are part of. */
+import type { Node } from 'prosemirror-model';
+import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
+import type { EntryOverrides, NoteTarget, PlacementKind, StyleFacts } from '$lib/core/manuscript';
+import type { AssetViews } from './asset-views';
+import type { NodeViewRegistry } from './node-view-registry';
+import type { ShownBibliography } from './shown-bibliography';
+
+export interface NodeViewContext {
+	/** Citations in the text are shown as note marks. */
+	readonly asNotes: boolean;
+	output(id: string): ClusterOutput | undefined;
+	noteNumber(id: string): number;
+	/** The number a reference to a note prints; 0 for none. */
+	refNumber(target: NoteTarget): number;
+	entries(): EntryOutput[] | null;
+	/** What one list shows, and what that depends on besides its own settings. */
+	bibliographyOf(node: Node, pos: number): ShownBibliography;
+	bibliographyBasis(): unknown[];
+	bibliographyPos(id: string): number;
+	openBibliography(id: string, anchor: HTMLElement): void;
+	readonly readOnly: boolean;
+	/** Entries edited by hand. */
+	readonly entryOverrides: EntryOverrides;
+	styleInfo(): StyleInfo | null;
+	/** What edits go by. */
+	readonly facts: StyleFacts;
+	/** Where citations stand in this manuscript. */
+	readonly placement: PlacementKind;
+	noteChanged(node: Node): void;
+	readonly nodeViews: NodeViewRegistry;
+	readonly assets: AssetViews;
+	openEntry(sourceId: string, anchor: HTMLElement): void;
+	lightUp(sourceId: string | null): void;
+}
