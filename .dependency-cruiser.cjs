@@ -1,5 +1,6 @@
-/** The rooms of the code and who may enter which: see docs/architecture.md. */
+/** The modules of the code and who may import which: see docs/architecture.md. */
 const core = '^src/lib/core/';
+const notTest = '\\.test\\.ts$';
 /** @type {import('dependency-cruiser').IConfiguration} */
 module.exports = {
 	forbidden: [
@@ -7,43 +8,77 @@ module.exports = {
 			name: 'core-is-pure',
 			comment: 'core runs in Node, a worker or a page: no interface, storage or framework',
 			severity: 'error',
-			from: { path: core, pathNot: '\\.test\\.ts$' },
+			from: { path: core, pathNot: notTest },
 			to: {
-				path: '^src/(lib/(data|workers|editor|ui|server)|routes)|node_modules/(svelte|dexie|flowbite|comlink)|^svelte'
+				path: '^src/(lib/(data|workers|services|editor|ui|server)|routes)|node_modules/(svelte|dexie|flowbite|comlink)|^svelte'
 			}
 		},
 		{
 			name: 'csl-stands-alone',
 			severity: 'error',
-			from: { path: '^src/lib/core/csl/', pathNot: '\\.test\\.ts$' },
+			from: { path: '^src/lib/core/csl/', pathNot: notTest },
 			to: { path: core, pathNot: '^src/lib/core/csl/' }
 		},
 		{
 			name: 'borders-do-not-mix',
-			comment: 'exchange, match and proof do not import each other',
+			comment: 'exchange and proof do not import each other',
 			severity: 'error',
-			from: { path: '^src/lib/core/(exchange|match|proof)/' },
-			to: { path: '^src/lib/core/(exchange|match|proof)/', pathNot: '^src/lib/core/$1/' }
+			from: { path: '^src/lib/core/(exchange|proof)/' },
+			to: { path: '^src/lib/core/(exchange|proof)/', pathNot: '^src/lib/core/$1/' }
 		},
 		{
-			name: 'through-the-face',
-			comment: 'other rooms of core are entered by their index',
+			name: 'writers-know-no-manuscript',
+			comment: 'writers of file formats work from the final document and know neither manuscript nor editor',
 			severity: 'error',
-			from: { path: '^src/lib/core/([^/]+)/', pathNot: '\\.test\\.ts$' },
+			from: { path: '^src/lib/core/document/(docx|html)/', pathNot: notTest },
+			to: { path: '^src/lib/core/manuscript/' }
+		},
+		{
+			name: 'through-the-index',
+			comment: 'other modules of core are entered by their index',
+			severity: 'error',
+			from: { path: '^src/lib/core/([^/]+)/', pathNot: notTest },
 			to: { path: '^src/lib/core/([^/]+)/(?!index\\.ts$)', pathNot: '^src/lib/core/$1/' }
 		},
 		{
 			name: 'views-do-not-compute',
-			comment: 'ui and routes ask a worker or a repository; they never run the processor',
+			comment: 'ui, services and routes ask a worker or a repository; they never run the processor',
 			severity: 'error',
-			from: { path: '^src/(lib/ui|routes)/' },
+			from: { path: '^src/(lib/(ui|services|editor)|routes)/', pathNot: notTest },
 			to: { path: '^src/lib/core/csl/(processor|compile|cluster|disambiguate)' }
+		},
+		{
+			name: 'services-know-no-interface',
+			comment: 'services, data, workers and the editor have no components and import none',
+			severity: 'error',
+			from: { path: '^src/lib/(services|data|workers|editor)/' },
+			to: { path: '^src/(lib/ui|routes)/' }
+		},
+		{
+			name: 'services-know-no-editor',
+			severity: 'error',
+			from: { path: '^src/lib/(services|data|workers)/' },
+			to: { path: '^src/lib/editor/' }
+		},
+		{
+			name: 'data-stands-below',
+			comment: 'tables and repositories know neither services nor workers',
+			severity: 'error',
+			from: { path: '^src/lib/data/' },
+			to: { path: '^src/lib/(services|workers)/' }
+		},
+		{
+			name: 'one-way-to-the-worker',
+			comment: 'only the formatting service speaks to the formatting worker',
+			severity: 'error',
+			from: { path: '^src/(lib/(ui|editor|data)|routes)/' },
+			to: { path: '^src/lib/workers/(format|format-api|format\\.worker)\\.ts$' }
 		},
 		{
 			name: 'no-circles',
 			severity: 'error',
 			from: { path: '^src' },
-			to: { circular: true, dependencyTypesNot: ['type-only'] }
+			to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } }
 		}
 	],
 	options: {

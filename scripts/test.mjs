@@ -14,7 +14,7 @@ const steps = [
 	['format', ['run', '-s', 'format:check']],
 	['lint', ['run', '-s', 'lint']],
 	['types', ['run', '-s', 'check']],
-	['rooms', ['run', '-s', 'rooms']],
+	['modules', ['run', '-s', 'modules']],
 	['unit tests', ['run', '-s', 'unit']],
 	['build', ['run', '-s', 'build']],
 	['size', ['run', '-s', 'size']],

@@ -15,7 +15,10 @@ const final = (set: Partial<BibliographySettings>, aligned = false) =>
 	toFinal(
 		nodes.doc.create(null, [
 			nodes.heading.create({ level: 1 }, schema.text('T')),
-			nodes.bibliography.create({ id: 'l', settings: set }, nodes.heading.create({ level: 2 }, schema.text('Works Cited')))
+			nodes.bibliography.create(
+				{ id: 'l', settings: set },
+				nodes.heading.create({ level: 2 }, schema.text('Works Cited'))
+			)
 		]),
 		'T',
 		[],

@@ -20,9 +20,7 @@
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { recognise } from '$lib/core/source';
-	import CiteRows from './CiteRows.svelte';
 	import HandWords from './HandWords.svelte';
-	import QuickSource from './QuickSource.svelte';
 	import type { Elsewhere } from './CiteRows.svelte';
 	import { CiteLineState } from './citeline.svelte';
 
@@ -320,17 +318,17 @@
 			}}
 		/>
 	{:else if adding}
-		<QuickSource
-			words={line.part.query}
-			oncancel={() => {
-				adding = false;
-				input?.focus();
-			}}
-			onadd={(id) => {
-				adding = false;
-				void takeNew(id);
-			}}
-		/>
+		{#await import('./QuickSource.svelte') then Quick}<Quick.default
+				words={line.part.query}
+				oncancel={() => {
+					adding = false;
+					input?.focus();
+				}}
+				onadd={(id) => {
+					adding = false;
+					void takeNew(id);
+				}}
+			/>{:catch}<p role="alert">This part did not arrive. Check the connection and try again.</p>{/await}
 	{:else}
 		<ul class="matches" id="cite-matches" role="listbox" aria-label="Matching sources">
 			{#each line.matches as id, i (id)}
@@ -384,7 +382,11 @@
 		{/if}
 
 		{#if line.cites.length}
-			<CiteRows {line} {elsewhere} onmove={move} />
+			{#await import('./CiteRows.svelte') then Rows}<Rows.default {line} {elsewhere} onmove={move} />{:catch}<p
+					role="alert"
+				>
+					This part did not arrive. Check the connection and try again.
+				</p>{/await}
 		{/if}
 		{#if line.placeholder !== null}
 			<p class="no">

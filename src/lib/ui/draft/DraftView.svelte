@@ -29,7 +29,9 @@
 		list: () => import('./BibliographyPanel.svelte'),
 		keys: () => import('./Shortcuts.svelte'),
 		find: () => import('./FindBar.svelte'),
-		unreadable: () => import('./Unreadable.svelte')
+		unreadable: () => import('./Unreadable.svelte'),
+		rows: () => import('./CiteRows.svelte'),
+		quick: () => import('./QuickSource.svelte')
 	};
 
 	let { id, at, style = '' }: { id: string; at: number; style?: string } = $props();
