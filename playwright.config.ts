@@ -25,7 +25,7 @@ export default defineConfig({
 		}
 	},
 	webServer: {
-		command: 'node build/index.js',
+		command: 'node scripts/serve.mjs',
 		env: { HOST: '127.0.0.1', PORT: String(port) },
 		url: `http://127.0.0.1:${port}/`,
 		reuseExistingServer: false

@@ -6,7 +6,7 @@ export default {
 	preprocess: vitePreprocess(),
 	kit: {
 		// the catalogue alone is 2,700 files: compressing them at build time would take a minute
-		adapter: adapter({ precompress: false }),
+		adapter: adapter({ precompress: false, out: process.env.RQ_OUT ?? 'build' }),
 		alias: { $demo: 'demo' },
 		csp: {
 			mode: 'nonce',

@@ -12,8 +12,11 @@ import { build } from 'vite';
 import { benchDraft } from './bench-draft.mjs';
 import { benchLibrary } from './bench-library.mjs';
 import { benchStyles } from './bench-styles.mjs';
-import { CHROMIUM, ensureBrowser, root } from './ensure.mjs';
+import { CHROMIUM, ensureBrowser, ensurePackages, ensureStyles, ensureSync, root } from './ensure.mjs';
 
+ensurePackages();
+ensureSync();
+ensureStyles();
 const args = process.argv.slice(2);
 const out = (name) => join(root, '.cache', name);
 const common = {

@@ -1,6 +1,7 @@
 /** Installs what is missing: packages, and for tests the browser. Used by every entry command. */
 import { execFileSync, spawnSync } from 'node:child_process';
 import { existsSync, readFileSync, statSync } from 'node:fs';
+import { createServer } from 'node:net';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -35,6 +36,42 @@ function sameLock(mark) {
 	const have = JSON.parse(readFileSync(mark, 'utf8')).packages;
 	return Object.entries(wanted).every(([k, v]) => k === '' || v.optional || v.os || have[k]?.version === v.version);
 }
+
+/** The project's settings for TypeScript rest on ones that SvelteKit writes; without them no script starts. */
+export function ensureSync() {
+	if (existsSync(join(root, '.svelte-kit', 'tsconfig.json'))) return;
+	run('SvelteKit’s settings could not be written', [
+		join(root, 'node_modules', '@sveltejs', 'kit', 'svelte-kit.js'),
+		'sync'
+	]);
+}
+
+/** Styles and locales, unpacked where they are not yet; what uses them must not answer from half the data. */
+export function ensureStyles() {
+	run('The styles could not be unpacked', [join(root, 'scripts', 'build-styles.mjs')]);
+}
+
+/** Runs a script of Node, what it says on standard error: standard output belongs to the command that needs it. */
+function run(what, args) {
+	const r = spawnSync(process.execPath, args, { cwd: root, stdio: ['ignore', 2, 2] });
+	if (r.status === 0) return;
+	console.error(`${what}; the messages above say why.`);
+	process.exit(1);
+}
+
+/** The folder that the app is built into: tests have one of their own, so that they do not pull a running app's away. */
+export const buildFolder = () => join(root, process.env.RQ_OUT ?? 'build');
+
+/** A free port of this machine. */
+export const freePort = () =>
+	new Promise((answer, fail) => {
+		const s = createServer();
+		s.once('error', fail);
+		s.listen(0, '127.0.0.1', () => {
+			const { port } = s.address();
+			s.close(() => answer(port));
+		});
+	});
 
 export function ensureBrowser() {
 	if (existsSync(CHROMIUM)) return;

@@ -2,10 +2,10 @@
 import { readdirSync, readFileSync, existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { root } from './ensure.mjs';
+import { buildFolder, root } from './ensure.mjs';
 
 const BOUND = 300 * 1024;
-const client = join(root, 'build', 'client');
+const client = join(buildFolder(), 'client');
 const manifest = JSON.parse(
 	readFileSync(join(root, '.svelte-kit', 'output', 'client', '.vite', 'manifest.json'), 'utf8')
 );

@@ -31,7 +31,7 @@ function digest() {
 
 const stamp = join(root, '.cache', 'built');
 const now = digest();
-if (!existsSync(join(root, 'build', 'index.js')) || !existsSync(stamp) || readFileSync(stamp, 'utf8') !== now) {
+if (!existsSync(join(root, 'build', 'handler.js')) || !existsSync(stamp) || readFileSync(stamp, 'utf8') !== now) {
 	console.log('Building …');
 	const r = spawnSync('npm', ['run', '-s', 'build'], { cwd: root, encoding: 'utf8', shell: false });
 	if (r.status !== 0) {
@@ -57,7 +57,7 @@ if (!(await free(port))) {
 	}
 	while (!(await free(port))) port++;
 }
-const server = spawn(process.execPath, ['build/index.js'], {
+const server = spawn(process.execPath, ['scripts/serve.mjs'], {
 	cwd: root,
 	stdio: 'inherit',
 	env: { ...process.env, HOST: '127.0.0.1', PORT: String(port) }

@@ -2,11 +2,12 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBrowser, ensureNode, ensurePackages, root } from './ensure.mjs';
+import { ensureBrowser, ensureNode, ensurePackages, ensureSync, freePort, root } from './ensure.mjs';
 
 ensureNode();
 ensurePackages();
 ensureBrowser();
+ensureSync();
 mkdirSync(join(root, '.cache'), { recursive: true });
 
 const steps = [
@@ -20,13 +21,20 @@ const steps = [
 	['size', ['run', '-s', 'size']],
 	['browser tests', ['run', '-s', 'e2e']]
 ];
+// a build and a port of their own: an app that runs from this folder goes on
+const env = { ...process.env, RQ_OUT: '.cache/test-build', RQ_TEST_PORT: String(await freePort()) };
 const quiet = new Set(['build']);
 let passed = 0;
 let failed = 0;
 for (const [name, args] of steps) {
 	const begun = Date.now();
 	console.log(`\n— ${name}`);
-	const r = spawnSync('npm', args, { cwd: root, encoding: 'utf8', stdio: quiet.has(name) ? 'pipe' : 'inherit' });
+	const r = spawnSync('npm', args, {
+		cwd: root,
+		env,
+		encoding: 'utf8',
+		stdio: quiet.has(name) ? 'pipe' : 'inherit'
+	});
 	if (r.status === 0) passed++;
 	else {
 		failed++;

@@ -1,6 +1,6 @@
 import type { Handle } from '@sveltejs/kit';
 
-/** Security headers on every answer; the content security policy itself is in svelte.config.js. */
+/** Security headers on every answer, in development too; scripts/serve.mjs has them for files as well. */
 export const handle: Handle = async ({ event, resolve }) => {
 	const response = await resolve(event);
 	response.headers.set('X-Content-Type-Options', 'nosniff');

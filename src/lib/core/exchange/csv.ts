@@ -18,7 +18,7 @@ const FIRST = [
 
 /** A field that a spreadsheet would take for a formula is led by an apostrophe, so that text from outside stays text. */
 const cell = (s: string) => {
-	const safe = /^[=+@\t\r]|^-(?!\d)/.test(s) ? `'${s}` : s;
+	const safe = /^[=@\t\r]|^[+-](?!\d+(?:\.\d+)?$)/.test(s) ? `'${s}` : s;
 	return /[",\n\r]/.test(safe) ? `"${safe.replace(/"/g, '""')}"` : safe;
 };
 

@@ -1,6 +1,7 @@
 /** MODS XML (Metadata Object Description Schema, version 3, Library of Congress; elements from memory). */
 import { SaxesParser } from 'saxes';
 import { dateValue, normalDate, type Item, type Name } from '../csl';
+import { DEEPEST, tooDeep } from './limits';
 import type { ReadRecord, ReadResult, Skipped } from './types';
 
 interface El {
@@ -13,50 +14,80 @@ interface El {
 
 const local = (n: string) => n.replace(/^.*:/, '');
 
-/** Reads every whole `mods` element; where the XML breaks off, those before the break are kept. */
+/** Where records begin, and where one ends. */
+const BEGIN = /<(?:[\w.-]+:)?mods(?=[\s>/])/g;
+const END = /<\/(?:[\w.-]+:)?mods\s*>/g;
+
+/**
+ * Reads every `mods` element on its own: what is broken in one record costs the others nothing.
+ * A record that does not end before the next one begins is skipped.
+ */
 export function readMods(text: string): ReadResult {
 	const records: ReadRecord[] = [];
 	const skipped: Skipped[] = [];
+	const whole = text.replace(/^\uFEFF/, '');
+	const starts = [...whole.matchAll(BEGIN)];
+	const ends = [...whole.matchAll(END)].map((m) => m.index + m[0].length);
+	let passed = 0;
+	let line = 1;
+	let counted = 0;
+	const lineAt = (at: number): number => {
+		for (let i = whole.indexOf('\n', counted); i >= 0 && i < at; i = whole.indexOf('\n', counted)) {
+			line++;
+			counted = i + 1;
+		}
+		return line;
+	};
+	starts.forEach((m, i) => {
+		const next = starts[i + 1]?.index ?? whole.length;
+		while (passed < ends.length && ends[passed] <= m.index) passed++;
+		const at = lineAt(m.index);
+		const part = whole.slice(m.index, Math.min(ends[passed] ?? next, next));
+		const what = part.slice(0, 60).split('\n')[0];
+		const r = readOne(part, at);
+		if ('why' in r) skipped.push({ what, ...r });
+		else {
+			const rec = toRecord(r.el);
+			if (rec) records.push(rec);
+			else skipped.push({ line: at, what, why: 'The record has neither a title nor a name.' });
+		}
+	});
+	if (!starts.length && whole.trim())
+		skipped.push({ line: 1, what: whole.trim().slice(0, 60).split('\n')[0], why: 'There is no MODS record in it.' });
+	return { format: 'mods', records, skipped };
+}
+
+/** One record as a tree; what is wrong with it and where otherwise. */
+function readOne(xml: string, at: number): { el: El } | { line: number; why: string } {
 	const parser = new SaxesParser({ position: true });
 	const stack: El[] = [];
-	let broken = false;
+	let root: El | null = null;
+	let fault: { line: number; why: string } | null = null;
+	const fail = (why: string) => (fault ??= { line: at + parser.line - 1, why });
 	parser.on('opentag', (t) => {
 		const el: El = {
 			name: local(t.name),
 			attrs: t.attributes as Record<string, string>,
 			kids: [],
 			text: '',
-			line: parser.line
+			line: at + parser.line - 1
 		};
+		root ??= el;
 		stack[stack.length - 1]?.kids.push(el);
-		stack.push(el);
+		if (stack.push(el) > DEEPEST) fail(tooDeep('The record'));
 	});
-	parser.on('text', (s) => {
+	const text = (s: string) => {
 		const el = stack[stack.length - 1];
 		if (el) el.text += s;
-	});
-	parser.on('cdata', (s) => {
-		const el = stack[stack.length - 1];
-		if (el) el.text += s;
-	});
-	parser.on('closetag', () => {
-		const el = stack.pop()!;
-		if (broken || el.name !== 'mods') return;
-		const rec = toRecord(el);
-		if (rec) records.push(rec);
-		else skipped.push({ line: el.line, what: '<mods>', why: 'The record has neither a title nor a name.' });
-	});
-	parser.on('error', (e) => {
-		if (broken) return;
-		broken = true;
-		skipped.push({
-			line: parser.line,
-			what: text.split('\n')[parser.line - 1]?.trim().slice(0, 60) ?? '',
-			why: `The XML is broken here: ${e.message.replace(/^\d+:\d+: /, '')}`
-		});
-	});
-	parser.write(text.replace(/^\uFEFF/, '')).close();
-	return { format: 'mods', records, skipped };
+	};
+	parser.on('text', text);
+	parser.on('cdata', text);
+	parser.on('closetag', () => void stack.pop());
+	parser.on('error', (e) => fail(`The XML is broken here: ${e.message.replace(/^\d+:\d+: /, '')}`));
+	// in slices, so that what is too deep is not read to its end
+	for (let i = 0; i < xml.length && !fault; i += 65_536) parser.write(xml.slice(i, i + 65_536));
+	if (!fault) parser.close();
+	return fault ?? (root ? { el: root } : { line: at, why: 'The record is empty.' });
 }
 
 const all = (el: El, name: string) => el.kids.filter((k) => k.name === name);
@@ -166,7 +197,7 @@ function namesIn(el: El, into: Item, as: (role: string) => string): void {
 		if (role === 'publisher') into.publisher ??= name.literal ?? [name.given, name.family].filter(Boolean).join(' ');
 		else {
 			const variable = as(role === 'interviewee' ? 'author' : role);
-			into[variable] = [...((into[variable] as Name[]) ?? []), name];
+			((into[variable] ??= []) as Name[]).push(name);
 		}
 	}
 }

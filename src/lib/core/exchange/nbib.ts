@@ -1,5 +1,6 @@
 /** MEDLINE as PubMed gives it out (NBIB; field tags of the MEDLINE display format, from memory). */
 import { dateValue, normalDate, type Item, type Name } from '../csl';
+import { LONGEST_FIELD, tooLong } from './limits';
 import type { ReadRecord, ReadResult, Skipped } from './types';
 
 const LINE = /^([A-Z]{2,4}|[A-Z]{1,3}\d?) {0,3}- ?(.*)$/;
@@ -39,19 +40,20 @@ const PLAIN: Record<string, string> = {
 export function readNbib(text: string): ReadResult {
 	const records: ReadRecord[] = [];
 	const skipped: Skipped[] = [];
-	let rows: [string, string][] = [];
+	/** Rows of the record that is being read; wrapped lines wait in a list of their own until it ends. */
+	let open: [tag: string, lines: string[]][] = [];
+	let hasPmid = false;
 	let start = 0;
 	const flush = () => {
-		if (rows.length) {
-			if (rows.some(([t]) => t === 'TI' || t === 'BTI' || t === 'PMID')) records.push(toRecord(rows, start));
-			else
-				skipped.push({
-					line: start,
-					what: `${rows[0][0]}- ${rows[0][1]}`.slice(0, 60),
-					why: 'The record has neither a title nor a PMID.'
-				});
-		}
-		rows = [];
+		const rows = open.map(([tag, lines]): [string, string] => [tag, lines.join(' ').trim()]);
+		open = [];
+		hasPmid = false;
+		if (!rows.length) return;
+		const what = `${rows[0][0]}- ${rows[0][1]}`.slice(0, 60);
+		const long = rows.find(([, value]) => value.length > LONGEST_FIELD);
+		if (long) skipped.push({ line: start, what, why: tooLong(`The field ${long[0]}`) });
+		else if (rows.some(([t]) => t === 'TI' || t === 'BTI' || t === 'PMID')) records.push(toRecord(rows, start));
+		else skipped.push({ line: start, what, why: 'The record has neither a title nor a PMID.' });
 	};
 	text
 		.replace(/^\uFEFF/, '')
@@ -61,13 +63,12 @@ export function readNbib(text: string): ReadResult {
 			const m = LINE.exec(raw);
 			if (m) {
 				// a PMID line begins a record even where the empty line is missing
-				if (m[1] === 'PMID' && rows.some(([t]) => t === 'PMID')) flush();
-				if (!rows.length) start = i + 1;
-				rows.push([m[1], m[2].trim()]);
-			} else if (/^\s/.test(raw) && rows.length) {
-				const last = rows[rows.length - 1];
-				last[1] = `${last[1]} ${raw.trim()}`.trim();
-			} else skipped.push({ line: i + 1, what: raw.slice(0, 60), why: 'This line is not MEDLINE.' });
+				if (m[1] === 'PMID' && hasPmid) flush();
+				if (!open.length) start = i + 1;
+				if (m[1] === 'PMID') hasPmid = true;
+				open.push([m[1], [m[2].trim()]]);
+			} else if (/^\s/.test(raw) && open.length) open[open.length - 1][1].push(raw.trim());
+			else skipped.push({ line: i + 1, what: raw.slice(0, 60), why: 'This line is not MEDLINE.' });
 		});
 	flush();
 	return { format: 'nbib', records, skipped };
@@ -80,13 +81,14 @@ function toRecord(rows: [string, string][], line: number): ReadRecord {
 	const tags: string[] = [];
 	const rest: [string, string][] = [];
 	const full = rows.some(([t]) => t === 'FAU');
+	const fullEditors = rows.some(([t]) => t === 'FED');
 	const authors: Name[] = [];
 	const editors: Name[] = [];
 	for (const [tag, value] of rows) {
 		if (!value) continue;
 		if (tag === 'FAU' || (tag === 'AU' && !full)) authors.push(readName(value));
 		else if (tag === 'CN') authors.push({ literal: value });
-		else if (tag === 'FED' || (tag === 'ED' && !rows.some(([t]) => t === 'FED'))) editors.push(readName(value));
+		else if (tag === 'FED' || (tag === 'ED' && !fullEditors)) editors.push(readName(value));
 		else if (tag === 'OT' || tag === 'MH') tags.push(value.replace(/^\*|\/\*/g, (s) => (s === '*' ? '' : '/')));
 		else if (tag === 'PG') item.page = wholeRange(value);
 		else if (tag === 'DP') setDate(item, value);

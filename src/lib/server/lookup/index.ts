@@ -87,6 +87,8 @@ export function answer(q: string): Item[] {
 	const id = recognise(text);
 	if (id?.fault) throw new LookupError(400, id.fault);
 	if (id) return byIdentifier(id);
+	if (/^doi\s*:/i.test(text))
+		throw new LookupError(400, `“${text.slice(4).trim().slice(0, 80)}” is no DOI: one begins with 10. and a number.`);
 	const found = open().index.find(text, { limit: MOST });
 	if (!found.length) throw new LookupError(404, `Nothing was found for “${text}”.`);
 	return found.map((f) => open().all.find((i) => i.id === f)!);
@@ -99,29 +101,4 @@ function byIdentifier(id: Identifier): Item[] {
 	const found = open().byId.get(key(id));
 	if (!found) throw new LookupError(404, `Nobody knows the ${id.kind} ${id.value}.`);
 	return found;
-}
-
-/** A DOI asked of a real resolver in the open form (DOI content negotiation, CSL-JSON). */
-export async function askResolver(
-	base: string,
-	doi: string,
-	fetcher: typeof fetch,
-	timeout = 10_000
-): Promise<unknown> {
-	let r: Response;
-	try {
-		r = await fetcher(`${base.replace(/\/$/, '')}/${doi.split('/').map(encodeURIComponent).join('/')}`, {
-			headers: { accept: 'application/vnd.citationstyles.csl+json' },
-			signal: AbortSignal.timeout(timeout)
-		});
-	} catch (e) {
-		throw new LookupError(503, `The resolver does not answer: ${(e as Error).message}`);
-	}
-	if (r.status === 404) throw new LookupError(404, `Nobody knows the DOI ${doi}.`);
-	if (!r.ok) throw new LookupError(502, `The resolver answered ${r.status}.`);
-	try {
-		return await r.json();
-	} catch (e) {
-		throw new LookupError(502, `The resolver’s answer is no CSL-JSON: ${(e as Error).message}`);
-	}
 }

@@ -5,7 +5,8 @@ import { env } from '$env/dynamic/private';
 import type { Item } from '$lib/core/csl';
 import { recognise } from '$lib/core/source';
 import { asItem } from '$lib/core/source/validate';
-import { answer, askResolver, delayOf, LookupError } from './index';
+import { answer, delayOf, LookupError } from './index';
+import { askResolver } from './resolver';
 
 const question = Joi.string().trim().min(1).max(500).required();
 
@@ -30,10 +31,18 @@ export async function lookUp(q: unknown): Promise<Item[]> {
 	return answer(text);
 }
 
+/** The same for what must be a DOI: words that are none find nothing. @throws LookupError */
+export async function lookUpDoi(doi: string): Promise<Item[]> {
+	const id = recognise(`doi:${doi}`);
+	if (id?.kind !== 'DOI')
+		throw new LookupError(400, `“${doi.slice(0, 80)}” is no DOI: one begins with 10. and a number.`);
+	return lookUp(`doi:${doi}`);
+}
+
 /** Runs a question and says what went wrong in words. */
-export async function respond(q: unknown, whole: (items: Item[]) => Response): Promise<Response> {
+export async function respond(found: Promise<Item[]>, whole: (items: Item[]) => Response): Promise<Response> {
 	try {
-		return whole(await lookUp(q));
+		return whole(await found);
 	} catch (e) {
 		if (e instanceof LookupError) return json({ message: e.message }, { status: e.status });
 		throw e;

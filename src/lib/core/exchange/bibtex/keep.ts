@@ -3,6 +3,7 @@
  * letter by letter, and come out again as long as they still say what the source says.
  */
 import type { Written } from '../types';
+import { push } from '../limits';
 import { isTrue } from '../truth';
 import { readEntry, type Said } from './read';
 import { entryType, rowsOf, type Flavour } from './rows';
@@ -53,7 +54,7 @@ const tidy = (s: string) => s.replace(/\s+/g, ' ').trim();
 
 function byGroup(rows: Map<string, string>): Map<string, [string, string][]> {
 	const out = new Map<string, [string, string][]>();
-	for (const [n, v] of rows) out.set(groupOf(n), [...(out.get(groupOf(n)) ?? []), [n, v]]);
+	for (const [n, v] of rows) push(out, groupOf(n), [n, v]);
 	return out;
 }
 const sameRows = (a: [string, string][] | undefined, b: [string, string][]) =>

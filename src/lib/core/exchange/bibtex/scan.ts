@@ -1,4 +1,5 @@
 /** BibTeX and BibLaTeX as text: entries, strings, comments, inheritance. Values stay as TeX. */
+import { DEEPEST, LONGEST_FIELD, tooDeep, tooLong } from '../limits';
 import type { Skipped } from '../types';
 
 export interface Entry {
@@ -110,6 +111,17 @@ function closings(text: string, round: boolean): (from: number) => number | null
 	return (from) => at[from] || null;
 }
 
+/** How deep braces nest in a text. */
+function bracesIn(s: string): number {
+	let depth = 0;
+	let most = 0;
+	for (const c of s) {
+		if (c === '{') most = Math.max(most, ++depth);
+		else if (c === '}') depth--;
+	}
+	return most;
+}
+
 /** The beginning of an entry on a line of its own: no value goes on over it. */
 const ENTRY = /^\n\s*@\w+\s*\{[^\n]*,/;
 
@@ -143,6 +155,8 @@ class Scanner {
 		this.at += key.length;
 		this.space();
 		const fields = new Map<string, string>();
+		/** How often each name came. */
+		const times = new Map<string, number>();
 		if (this.text[this.at] === this.close) {
 			this.at++;
 			return { type, key, fields, line, inherited: new Set() };
@@ -161,9 +175,9 @@ class Scanner {
 				continue;
 			}
 			const [name, value] = this.field();
-			let as = name;
-			for (let n = 2; fields.has(as); n++) as = `${name}+${n}`;
-			fields.set(as, value);
+			const n = (times.get(name) ?? 0) + 1;
+			times.set(name, n);
+			fields.set(n === 1 ? name : `${name}+${n}`, value);
 		}
 	}
 
@@ -180,6 +194,7 @@ class Scanner {
 		while (this.text[this.at] === '#') {
 			this.at++;
 			value += this.value();
+			if (value.length > LONGEST_FIELD) this.fail(tooLong(`The field “${name}”`));
 			this.space();
 		}
 		const c = this.text[this.at];
@@ -196,6 +211,8 @@ class Scanner {
 			if (end === null) this.fail('A brace is opened and never closed');
 			const inner = this.text.slice(this.at + 1, end - 1);
 			if (/\n\s*@\w+\s*\{[^\n]*,\s*\n/.test(inner)) this.fail('A brace is opened and not closed before the next entry');
+			if (inner.length > LONGEST_FIELD) this.fail(tooLong('A value'));
+			if (bracesIn(inner) > DEEPEST) this.fail(tooDeep('A value'));
 			this.at = end;
 			return inner;
 		}
@@ -205,8 +222,9 @@ class Scanner {
 				const d = this.text[i];
 				if (d === '\n' && ENTRY.test(this.text.slice(i, i + 80))) break;
 				if (d === '\\') i++;
-				else if (d === '{') depth++;
-				else if (d === '}') depth--;
+				else if (d === '{') {
+					if (++depth > DEEPEST) this.fail(tooDeep('A value'));
+				} else if (d === '}') depth--;
 				else if (d === '"' && depth <= 0) {
 					const inner = this.text.slice(this.at + 1, i);
 					this.at = i + 1;

@@ -1,4 +1,5 @@
 /** RIS (repeated tags, wrapped lines, any line ends). */
+import { LONGEST_FIELD, tooLong } from '../limits';
 import type { ReadRecord, ReadResult, Skipped } from '../types';
 import { keepRaw } from './keep';
 import { readRows, type Row } from './read';
@@ -12,15 +13,19 @@ const LINE = /^([A-Z][A-Z0-9])\s{1,2}-(?:\s(.*))?$/;
 export function readRis(text: string): ReadResult {
 	const records: ReadRecord[] = [];
 	const skipped: Skipped[] = [];
-	let tags: Row[] | null = null;
+	/** Rows of the record that is being read; wrapped lines wait in a list of their own until it ends. */
+	let tags: [tag: string, lines: string[]][] | null = null;
 	let start = 0;
 	let notes: string[] = [];
 	const flush = (ended: boolean) => {
 		if (!tags) return;
 		if (!ended) notes.push('The end mark ER is missing.');
-		const useful = tags.filter(([t]) => t !== 'TY');
-		if (!useful.length) skipped.push({ line: start, what: 'TY  - ' + tags[0][1], why: 'The record is empty.' });
-		else records.push(toRecord(tags, start, notes));
+		const rows = tags.map(([tag, lines]): Row => [tag, lines.join(' ').trim()]);
+		const long = rows.find(([, value]) => value.length > LONGEST_FIELD);
+		const what = `TY  - ${rows[0][1]}`.slice(0, 60);
+		if (long) skipped.push({ line: start, what, why: tooLong(`The field ${long[0]}`) });
+		else if (rows.length === 1) skipped.push({ line: start, what, why: 'The record is empty.' });
+		else records.push(toRecord(rows, start, notes));
 		tags = null;
 		notes = [];
 	};
@@ -33,12 +38,12 @@ export function readRis(text: string): ReadResult {
 				const [, tag, value = ''] = m;
 				if (tag === 'TY') {
 					flush(false);
-					tags = [['TY', value.trim()]];
+					tags = [['TY', [value.trim()]]];
 					start = i + 1;
 				} else if (tag === 'ER') {
 					if (!tags) skipped.push({ line: i + 1, what: raw, why: 'An end mark without a beginning.' });
 					flush(true);
-				} else if (tags) tags.push([tag, value.trim()]);
+				} else if (tags) tags.push([tag, [value.trim()]]);
 				else
 					skipped.push({
 						line: i + 1,
@@ -47,8 +52,7 @@ export function readRis(text: string): ReadResult {
 					});
 			} else if (raw.trim() && tags) {
 				// a wrapped line goes on with the field before it
-				const last = tags[tags.length - 1];
-				last[1] = `${last[1]} ${raw.trim()}`.trim();
+				tags[tags.length - 1][1].push(raw.trim());
 			} else if (raw.trim()) skipped.push({ line: i + 1, what: raw.slice(0, 60), why: 'This line is not RIS.' });
 		});
 	flush(false);

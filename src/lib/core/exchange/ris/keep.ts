@@ -1,4 +1,5 @@
 /** Raw rows of a RIS record that writing would not give back are kept, and come out while they still say the same. */
+import { push } from '../limits';
 import { isTrue } from '../truth';
 import type { Written } from '../types';
 import { readRows, type Row, type Said } from './read';
@@ -30,7 +31,7 @@ const groupOf = ([tag]: Row) => GROUPS[tag] ?? tag;
 
 function byGroup(rows: Row[]): Map<string, Row[]> {
 	const out = new Map<string, Row[]>();
-	for (const r of rows) out.set(groupOf(r), [...(out.get(groupOf(r)) ?? []), r]);
+	for (const r of rows) push(out, groupOf(r), r);
 	return out;
 }
 const same = (a: unknown, b: unknown) => JSON.stringify(a) === JSON.stringify(b);

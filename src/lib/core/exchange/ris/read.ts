@@ -23,7 +23,7 @@ export function readRows(rows: Row[]): Said {
 	let end = '';
 	for (const [tag, value] of rows.slice(1)) {
 		if (!value) continue;
-		if (NAMES[tag]) item[NAMES[tag]] = [...((item[NAMES[tag]] as Name[]) ?? []), readName(value)];
+		if (NAMES[tag]) ((item[NAMES[tag]] ??= []) as Name[]).push(readName(value));
 		else if (tag === 'KW') tags.push(value);
 		else if (tag === 'ID') key ||= value;
 		else if (tag === 'SP') start ||= value;

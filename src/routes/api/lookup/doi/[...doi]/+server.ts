@@ -1,5 +1,5 @@
 import { json } from '@sveltejs/kit';
-import { respond } from '$lib/server/lookup/respond';
+import { lookUpDoi, respond } from '$lib/server/lookup/respond';
 import type { RequestHandler } from './$types';
 
 const CSL = 'application/vnd.citationstyles.csl+json';
@@ -9,7 +9,7 @@ export const GET: RequestHandler = ({ params, request }) => {
 	const accept = request.headers.get('accept') ?? '*/*';
 	if (!/\*\/\*|application\/(?:\*|json|vnd\.citationstyles\.csl\+json)/.test(accept))
 		return json({ message: `Only ${CSL} is given out here.` }, { status: 406 });
-	return respond(`doi:${params.doi}`, ([item]) =>
+	return respond(lookUpDoi(params.doi), ([item]) =>
 		json({ ...item, id: undefined }, { headers: { 'content-type': CSL } })
 	);
 };
