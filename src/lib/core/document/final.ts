@@ -4,6 +4,7 @@
  */
 import type { Mark, Node } from 'prosemirror-model';
 import type { Run } from '../csl';
+import { cleanText } from './clean-text';
 import {
 	arrangeBibliography,
 	citedInSection,
@@ -16,22 +17,47 @@ import {
 	noteRefNumber,
 	readCitations,
 	type CitingForm,
+	crossRefText,
+	readNumbered,
+	safeImage,
+	SAFE_LINK,
+	type Alignment,
 	type BibliographyLayout,
 	type BibliographySource
 } from '../manuscript';
+
+export type { Alignment };
 
 export type FinalInline =
 	| { t: 'text'; run: Run }
 	| { t: 'break' }
 	| { t: 'note'; kind: 'footnote' | 'endnote'; number: number; paragraphs: FinalInline[][] };
 
+/** How numbers of a list are written (CSS Lists 3, counter styles). */
+export type ListNumbers = 'decimal' | 'lower-alpha' | 'upper-alpha' | 'lower-roman' | 'upper-roman';
+
+/** Language and alignment of a block where they are its own; empty otherwise. */
+export interface BlockLook {
+	lang?: string;
+	align?: Alignment;
+}
+
+export interface FinalCell {
+	header: boolean;
+	colspan: number;
+	rowspan: number;
+	align: Alignment;
+	paragraphs: FinalInline[][];
+}
+
 export type FinalBlock =
-	| { t: 'paragraph'; inlines: FinalInline[] }
-	| { t: 'heading'; level: number; inlines: FinalInline[] }
-	| { t: 'quote'; paragraphs: FinalInline[][] }
-	| { t: 'list'; ordered: boolean; start: number; items: FinalBlock[][] }
+	| ({ t: 'paragraph'; inlines: FinalInline[] } & BlockLook)
+	| ({ t: 'heading'; level: number; inlines: FinalInline[] } & BlockLook)
+	| { t: 'quote'; paragraphs: FinalInline[][]; lang?: string }
+	| { t: 'list'; ordered: boolean; start: number; numbers: ListNumbers; items: FinalBlock[][] }
+	| { t: 'equation'; tex: string; number: number }
 	| { t: 'figure'; src: string; alt: string; caption: FinalInline[] }
-	| { t: 'table'; rows: { header: boolean; paragraphs: FinalInline[][] }[][] }
+	| { t: 'table'; rows: FinalCell[][]; caption: FinalInline[] | null; number: number }
 	| { t: 'page-break' }
 	| {
 			t: 'bibliography';
@@ -85,8 +111,9 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 	const entryOverrides = entryOverridesOf(doc);
 	const kindOfAuto = form === 'endnotes' ? 'endnote' : 'footnote';
 
+	const numbered = readNumbered(doc);
 	const marked = (text: string, marks: readonly Mark[]): Run => {
-		const run: Run = { text };
+		const run: Run = { text: cleanText(text) };
 		for (const m of marks) {
 			if (m.type.name === 'em') run.italic = true;
 			else if (m.type.name === 'strong') run.bold = true;
@@ -94,11 +121,13 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 			else if (m.type.name === 'small_caps') run.smallCaps = true;
 			else if (m.type.name === 'superscript') run.sup = true;
 			else if (m.type.name === 'subscript') run.sub = true;
-			else if (m.type.name === 'link') run.link = m.attrs.href as string;
+			else if (m.type.name === 'link' && SAFE_LINK.test(m.attrs.href as string)) run.link = m.attrs.href as string;
 		}
 		return run;
 	};
-	const text = (runs: Run[]): FinalInline[] => runs.map((run) => ({ t: 'text', run }));
+	const text = (runs: Run[]): FinalInline[] =>
+		runs.map((run) => ({ t: 'text', run: { ...run, text: cleanText(run.text) } }));
+	const words = (s: string): FinalInline => ({ t: 'text', run: { text: cleanText(s) } });
 
 	const inlines = (parent: Node, inNote: boolean): FinalInline[] => {
 		const out: FinalInline[] = [];
@@ -138,14 +167,17 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 						note: node.attrs.note as string,
 						source: resolve(node.attrs.source as string)
 					});
-					out.push({ t: 'text', run: { text: n ? String(n) : '[no such note]' } });
+					out.push(words(n ? String(n) : '[no such note]'));
 					break;
 				}
+				case 'cross_ref':
+					out.push(words(crossRefText(numbered, node.attrs.target as string, node.attrs.show as 'label')));
+					break;
+				case 'math':
+					out.push(words(node.attrs.tex as string));
+					break;
 				case 'citation_placeholder':
-					out.push({
-						t: 'text',
-						run: { text: node.attrs.hint ? `[source needed: ${node.attrs.hint}]` : '[source needed]' }
-					});
+					out.push(words(node.attrs.hint ? `[source needed: ${node.attrs.hint as string}]` : '[source needed]'));
 					break;
 			}
 		});
@@ -161,64 +193,93 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		const here = s.takes === 'section' ? citedInSection(doc, pos, resolve) : new Set<string>();
 		const groups = arrangeBibliography(s, entries, f.source ?? (() => undefined), here).map((g) => ({
 			title: g.title,
-			entries: g.entries.map((e) => ({ ...e, under: e.under ? e.under.split(/\n+/) : [] }))
+			entries: g.entries.map((e) => ({
+				...e,
+				runs: e.runs.map((r) => ({ ...r, text: cleanText(r.text) })),
+				under: e.under ? cleanText(e.under).split(/\n+/) : []
+			}))
 		}));
 		return {
 			t: 'bibliography',
 			heading: inlines(node.firstChild!, false),
-			note: s.note,
+			note: cleanText(s.note),
 			groups,
 			look,
 			aligned: f.aligned && look.numbers === 'column'
 		};
 	};
 
+	const look = (node: Node): BlockLook => ({
+		...(node.attrs.lang ? { lang: node.attrs.lang as string } : {}),
+		...(node.attrs.align ? { align: node.attrs.align as Alignment } : {})
+	});
+
+	const rows = (table: Node): FinalCell[][] =>
+		table.children.map((row) =>
+			row.children.map((cell) => ({
+				header: cell.type.name === 'table_header',
+				colspan: (cell.attrs.colspan as number | undefined) ?? 1,
+				rowspan: (cell.attrs.rowspan as number | undefined) ?? 1,
+				align: (cell.attrs.align as Alignment | undefined) ?? '',
+				paragraphs: cell.children.map((p) => inlines(p, false))
+			}))
+		);
+
 	const blocks = (parent: Node): FinalBlock[] => {
 		const out: FinalBlock[] = [];
 		parent.forEach((node, pos) => {
 			switch (node.type.name) {
 				case 'paragraph':
-					out.push({ t: 'paragraph', inlines: inlines(node, false) });
+					out.push({ t: 'paragraph', inlines: inlines(node, false), ...look(node) });
 					break;
 				case 'heading':
 					// a title nobody has written yet is no heading
-					if (node.content.size) out.push({ t: 'heading', level: node.attrs.level, inlines: inlines(node, false) });
+					if (node.content.size)
+						out.push({ t: 'heading', level: node.attrs.level as number, inlines: inlines(node, false), ...look(node) });
 					break;
 				case 'blockquote': {
 					const paragraphs: FinalInline[][] = [];
 					node.forEach((p) => paragraphs.push(inlines(p, false)));
-					out.push({ t: 'quote', paragraphs });
+					out.push({ t: 'quote', paragraphs, ...(node.attrs.lang ? { lang: node.attrs.lang as string } : {}) });
 					break;
 				}
 				case 'bullet_list':
 				case 'ordered_list': {
 					const items: FinalBlock[][] = [];
 					node.forEach((item) => items.push(blocks(item)));
-					out.push({ t: 'list', ordered: node.type.name === 'ordered_list', start: node.attrs.order ?? 1, items });
+					out.push({
+						t: 'list',
+						ordered: node.type.name === 'ordered_list',
+						start: (node.attrs.order as number | undefined) ?? 1,
+						numbers: (node.attrs.numbers as ListNumbers | undefined) ?? 'decimal',
+						items
+					});
 					break;
 				}
 				case 'figure':
 					out.push({
 						t: 'figure',
-						src: f.picture?.(node.attrs.asset) ?? node.attrs.asset,
-						alt: node.attrs.alt,
+						src: safeImage(f.picture?.(node.attrs.asset as string) ?? (node.attrs.asset as string)),
+						alt: cleanText(node.attrs.alt as string),
 						caption: inlines(node.firstChild!, false)
 					});
 					break;
-				case 'table': {
-					const rows: { header: boolean; paragraphs: FinalInline[][] }[][] = [];
-					node.forEach((row) => {
-						const cells: { header: boolean; paragraphs: FinalInline[][] }[] = [];
-						row.forEach((cell) => {
-							const paragraphs: FinalInline[][] = [];
-							cell.forEach((p) => paragraphs.push(inlines(p, false)));
-							cells.push({ header: cell.type.name === 'table_header', paragraphs });
-						});
-						rows.push(cells);
-					});
-					out.push({ t: 'table', rows });
+				case 'table':
+					out.push({ t: 'table', rows: rows(node), caption: null, number: 0 });
+					break;
+				case 'captioned_table': {
+					const caption = inlines(node.firstChild!, false);
+					const number = numbered.get(node.attrs.id as string)?.number ?? 0;
+					out.push({ t: 'table', rows: rows(node.lastChild!), caption, number });
 					break;
 				}
+				case 'equation':
+					out.push({
+						t: 'equation',
+						tex: cleanText(node.attrs.tex as string),
+						number: numbered.get(node.attrs.id as string)?.number ?? 0
+					});
+					break;
 				case 'page_break':
 					out.push({ t: 'page-break' });
 					break;
@@ -230,8 +291,8 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		return out;
 	};
 	return {
-		title,
-		authors,
+		title: cleanText(title),
+		authors: authors.map(cleanText),
 		lang: f.lang,
 		numbersAnew: settingsOf(doc).noteNumbers === 'section',
 		blocks: blocks(doc)

@@ -1,5 +1,15 @@
 /** The face of the manuscript room. Comparing two states is `$lib/core/manuscript/compare`, loaded when needed. */
-export { blockDom, schema, SCHEMA_VERSION, cleanCites, type DocCite, type Moved, type NoteTarget } from './schema';
+export {
+	blockDom,
+	SAFE_LINK,
+	schema,
+	SCHEMA_VERSION,
+	cleanCites,
+	type DocCite,
+	type Alignment,
+	type Moved,
+	type NoteTarget
+} from './schema';
 export {
 	attrValue,
 	DocAttr,
@@ -47,6 +57,7 @@ export {
 	type QuoteMarks,
 	type Quoting
 } from './quoting';
+export { crossRefText, readNumbered, type Numbered } from './cross-refs';
 export { insertNoteRef, noteRefNumber } from './note-refs';
 export { cleanSettings, placementOf, type DocSettings, type UncitedSource } from './settings';
 export {

@@ -22,7 +22,8 @@ import {
 } from 'docx';
 import { imageSize } from 'image-size';
 import type { Run } from '../../csl';
-import type { FinalBlock, FinalDoc, FinalInline } from '../final';
+import { isRightToLeft } from '../clean-text';
+import type { Alignment, FinalBlock, FinalDoc, FinalInline, ListNumbers } from '../final';
 import { writeOwnNumbers, type PrintedNumbers } from './own-numbers';
 
 /** Half an inch, in twentieths of a point: the hanging indent of common list pages. */
@@ -35,6 +36,8 @@ interface Notes {
 	footnotes: Record<string, { children: Paragraph[] }>;
 	endnotes: Record<string, { children: Paragraph[] }>;
 	printed: PrintedNumbers;
+	/** Numbered lists, each with a numbering of its own: what they count and where they begin. */
+	lists: { numbers: ListNumbers; start: number; depth: number }[];
 }
 
 function textRun(r: Run, font: { font?: string } = {}): TextRun {
@@ -51,20 +54,26 @@ function textRun(r: Run, font: { font?: string } = {}): TextRun {
 }
 
 function children(list: FinalInline[], notes: Notes): ParagraphChild[] {
-	return list.map((i): ParagraphChild => {
-		if (i.t === 'break') return new TextRun({ break: 1 });
+	return list.flatMap((i, at): ParagraphChild[] => {
+		if (i.t === 'break') return [new TextRun({ break: 1 })];
 		if (i.t === 'note') {
 			const content = i.paragraphs.map(
 				(p) =>
-					new Paragraph({ style: i.kind === 'footnote' ? 'FootnoteText' : 'EndnoteText', children: children(p, notes) })
+					new Paragraph({
+						style: i.kind === 'footnote' ? 'FootnoteText' : 'EndnoteText',
+						children: children(p, notes),
+						...direction(p)
+					})
 			);
 			const target = i.kind === 'footnote' ? notes.footnotes : notes.endnotes;
 			const id = Object.keys(target).length + 1;
 			target[id] = { children: content.length ? content : [new Paragraph('')] };
 			notes.printed[i.kind === 'footnote' ? 'footnotes' : 'endnotes'].push(i.number);
-			return i.kind === 'footnote' ? new FootnoteReferenceRun(id) : new EndnoteReferenceRun(id);
+			const mark = i.kind === 'footnote' ? new FootnoteReferenceRun(id) : new EndnoteReferenceRun(id);
+			// two marks side by side are two numbers
+			return list[at - 1]?.t === 'note' ? [new TextRun({ text: ',', superScript: true }), mark] : [mark];
 		}
-		return runChild(i.run);
+		return [runChild(i.run)];
 	});
 }
 
@@ -77,14 +86,23 @@ function runChild(run: Run, font: { font?: string } = {}): ParagraphChild {
 /** Widest a picture may be, in pixels of 1/96 inch: the text width of a page with one-inch margins. */
 const WIDEST = 600;
 
-/** A picture kept as data; what the format of the file does not know (WebP) is left to its caption and described. */
+/** A picture kept as data; what cannot be shown there (WebP, a broken file) is left to its caption and described. */
 function picture(src: string, alt: string): Paragraph[] {
 	const m = /^data:image\/(png|jpeg|gif|webp);base64,(.+)$/.exec(src);
 	if (!m) return [];
-	if (m[1] === 'webp') return [new Paragraph(`[Picture${alt ? `: ${alt}` : ''}]`)];
-	const data = Uint8Array.from(atob(m[2]), (c) => c.charCodeAt(0));
-	const { width, height } = imageSize(data);
-	const scale = Math.min(1, WIDEST / width);
+	const described = [new Paragraph(`[Picture${alt ? `: ${alt}` : ''}]`)];
+	if (m[1] === 'webp') return described;
+	let data: Uint8Array;
+	let size: { width: number; height: number };
+	try {
+		data = Uint8Array.from(atob(m[2]), (c) => c.charCodeAt(0));
+		size = imageSize(data);
+	} catch (e) {
+		// no picture of the kind it says it is; the file is written all the same
+		if (e instanceof Error) return described;
+		throw e;
+	}
+	const scale = Math.min(1, WIDEST / size.width);
 	return [
 		new Paragraph({
 			keepNext: true,
@@ -92,7 +110,10 @@ function picture(src: string, alt: string): Paragraph[] {
 				new ImageRun({
 					type: m[1] === 'jpeg' ? 'jpg' : (m[1] as 'png' | 'gif'),
 					data,
-					transformation: { width: Math.round(width * scale), height: Math.round(height * scale) },
+					transformation: {
+						width: Math.max(1, Math.round(size.width * scale)),
+						height: Math.max(1, Math.round(size.height * scale))
+					},
 					altText: { name: alt || 'Picture', description: alt, title: alt }
 				})
 			]
@@ -100,39 +121,87 @@ function picture(src: string, alt: string): Paragraph[] {
 	];
 }
 
+/** Words of inlines, without notes. */
+const wordsOf = (list: FinalInline[]): string => list.map((i) => (i.t === 'text' ? i.run.text : ' ')).join('');
+
+/** A paragraph whose words run from right to left is set so (ECMA-376-1, 17.3.1.6 bidi). */
+const direction = (list: FinalInline[]): Partial<IParagraphOptions> =>
+	isRightToLeft(wordsOf(list)) ? { bidirectional: true } : {};
+
+const ALIGN = {
+	left: AlignmentType.LEFT,
+	center: AlignmentType.CENTER,
+	right: AlignmentType.RIGHT,
+	justify: AlignmentType.BOTH
+} as const;
+const aligned = (align: Alignment | undefined): Partial<IParagraphOptions> =>
+	align ? { alignment: ALIGN[align] } : {};
+
+const FORMATS = {
+	decimal: LevelFormat.DECIMAL,
+	'lower-alpha': LevelFormat.LOWER_LETTER,
+	'upper-alpha': LevelFormat.UPPER_LETTER,
+	'lower-roman': LevelFormat.LOWER_ROMAN,
+	'upper-roman': LevelFormat.UPPER_ROMAN
+} as const;
+/** Levels that the format has (ECMA-376-1, 17.9.6 lvl). */
+const DEEPEST = 8;
+
 const HEADINGS = [HeadingLevel.TITLE, HeadingLevel.HEADING_1, HeadingLevel.HEADING_2, HeadingLevel.HEADING_3];
 
-function blocks(list: FinalBlock[], notes: Notes, extra: Partial<IParagraphOptions> = {}): (Paragraph | Table)[] {
+function blocks(
+	list: FinalBlock[],
+	notes: Notes,
+	extra: Partial<IParagraphOptions> = {},
+	depth = 0
+): (Paragraph | Table)[] {
 	return list.flatMap((b): (Paragraph | Table)[] => {
 		switch (b.t) {
 			case 'paragraph':
-				return [new Paragraph({ children: children(b.inlines, notes), ...extra })];
+				return [
+					new Paragraph({
+						children: children(b.inlines, notes),
+						...direction(b.inlines),
+						...aligned(b.align),
+						...extra
+					})
+				];
 			case 'heading':
 				return [
 					new Paragraph({
 						heading: HEADINGS[b.level - 1] ?? HeadingLevel.HEADING_3,
-						children: children(b.inlines, notes)
+						children: children(b.inlines, notes),
+						...direction(b.inlines),
+						...aligned(b.align)
 					})
 				];
 			case 'quote':
-				return b.paragraphs.map((p) => new Paragraph({ style: 'Quote', children: children(p, notes) }));
-			case 'list':
+				return b.paragraphs.map(
+					(p) => new Paragraph({ style: 'Quote', children: children(p, notes), ...direction(p) })
+				);
+			case 'list': {
+				const level = Math.min(depth, DEEPEST);
+				const reference = b.ordered
+					? `list-${notes.lists.push({ numbers: b.numbers, start: b.start, depth: level })}`
+					: '';
+				const numbering = b.ordered ? { numbering: { reference, level } } : { bullet: { level } };
+				const indent = { left: HALF_INCH * (level + 1) };
 				return b.items.flatMap((item) =>
 					item.flatMap((x, i) =>
 						x.t === 'paragraph' && i === 0
-							? [
-									new Paragraph({
-										children: children(x.inlines, notes),
-										...(b.ordered ? { numbering: { reference: 'numbers', level: 0 } } : { bullet: { level: 0 } })
-									})
-								]
-							: blocks([x], notes, { indent: { left: HALF_INCH } })
+							? [new Paragraph({ children: children(x.inlines, notes), ...direction(x.inlines), ...numbering })]
+							: blocks([x], notes, { indent }, depth + 1)
 					)
 				);
+			}
 			case 'figure':
 				return [...picture(b.src, b.alt), new Paragraph({ style: 'Caption', children: children(b.caption, notes) })];
-			case 'table':
+			case 'table': {
+				const head = b.number ? [new TextRun({ text: `Table ${b.number}. `, bold: true })] : [];
 				return [
+					...(b.caption
+						? [new Paragraph({ style: 'Caption', keepNext: true, children: [...head, ...children(b.caption, notes)] })]
+						: []),
 					new Table({
 						width: { size: 100, type: WidthType.PERCENTAGE },
 						rows: b.rows.map(
@@ -141,11 +210,23 @@ function blocks(list: FinalBlock[], notes: Notes, extra: Partial<IParagraphOptio
 									children: r.map(
 										(c) =>
 											new TableCell({
-												children: c.paragraphs.map((p) => new Paragraph({ children: children(p, notes) }))
+												columnSpan: c.colspan > 1 ? c.colspan : undefined,
+												rowSpan: c.rowspan > 1 ? c.rowspan : undefined,
+												children: c.paragraphs.map(
+													(p) => new Paragraph({ children: children(p, notes), ...direction(p), ...aligned(c.align) })
+												)
 											})
 									)
 								})
 						)
+					})
+				];
+			}
+			case 'equation':
+				return [
+					new Paragraph({
+						alignment: AlignmentType.CENTER,
+						children: [new TextRun(b.number ? `${b.tex} (${b.number})` : b.tex)]
 					})
 				];
 			case 'page-break':
@@ -202,29 +283,29 @@ function sourceList(b: Extract<FinalBlock, { t: 'bibliography' }>, notes: Notes)
 }
 
 function build(doc: FinalDoc): { file: Document; printed: PrintedNumbers } {
-	const notes: Notes = { footnotes: {}, endnotes: {}, printed: { footnotes: [], endnotes: [] } };
+	const notes: Notes = { footnotes: {}, endnotes: {}, printed: { footnotes: [], endnotes: [] }, lists: [] };
 	const content = blocks(doc.blocks, notes);
-	const plain = (size = SIZE) => ({ font: FONT, size });
+	const plain = (size = SIZE) => ({ font: FONT, size, color: '000000' });
+	const authors = doc.authors.join('; ');
 	const file = new Document({
 		title: doc.title,
-		creator: doc.authors.join('; ') || undefined,
+		// without a name the library writes one of its own
+		creator: authors,
+		lastModifiedBy: authors,
 		footnotes: notes.footnotes,
 		endnotes: notes.endnotes,
 		numbering: {
-			config: [
-				{
-					reference: 'numbers',
-					levels: [
-						{
-							level: 0,
-							format: LevelFormat.DECIMAL,
-							text: '%1.',
-							alignment: AlignmentType.START,
-							style: { paragraph: { indent: { left: HALF_INCH, hanging: 360 } } }
-						}
-					]
-				}
-			]
+			config: notes.lists.map(({ numbers, start, depth }, i) => ({
+				reference: `list-${i + 1}`,
+				levels: Array.from({ length: DEEPEST + 1 }, (_, level) => ({
+					level,
+					format: FORMATS[numbers],
+					start: level === depth ? start : 1,
+					text: `%${level + 1}.`,
+					alignment: AlignmentType.START,
+					style: { paragraph: { indent: { left: HALF_INCH * (level + 1), hanging: 360 } } }
+				}))
+			}))
 		},
 		styles: {
 			default: {
@@ -238,7 +319,12 @@ function build(doc: FinalDoc): { file: Document; printed: PrintedNumbers } {
 					run: { ...plain(26), bold: true, italics: true },
 					paragraph: { spacing: { before: 240, after: 120 } }
 				},
-				heading3: { run: { ...plain(24), italics: true }, paragraph: { spacing: { before: 200, after: 100 } } }
+				heading3: { run: { ...plain(24), italics: true }, paragraph: { spacing: { before: 200, after: 100 } } },
+				heading4: { run: { ...plain(24), italics: true }, paragraph: { spacing: { before: 160, after: 80 } } },
+				heading5: { run: plain(24) },
+				heading6: { run: plain(24) },
+				strong: { run: { bold: true } },
+				hyperlink: { run: { color: '000000', underline: {} } }
 			},
 			paragraphStyles: [
 				{ id: 'Quote', name: 'Quote', basedOn: 'Normal', paragraph: { indent: { left: HALF_INCH, right: HALF_INCH } } },

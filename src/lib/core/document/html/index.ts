@@ -1,6 +1,6 @@
 /** The final manuscript as one HTML file: semantic, with the roles of DPUB-ARIA 1.1 for notes and the list. */
 import type { Run } from '../../csl';
-import type { FinalBlock, FinalDoc, FinalEntry, FinalInline } from '../final';
+import type { BlockLook, FinalBlock, FinalCell, FinalDoc, FinalEntry, FinalInline } from '../final';
 
 const esc = (s: string) => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 
@@ -77,33 +77,57 @@ function runHtml(r: Run): string {
 
 function inline(list: FinalInline[], notes: NoteOut[]): string {
 	return list
-		.map((i) => {
+		.map((i, at) => {
 			if (i.t === 'text') return runHtml(i.run);
 			if (i.t === 'break') return '<br>';
 			const html = i.paragraphs.map((p) => `<p>${inline(p, notes)}</p>`).join('');
 			const nth = notes.filter((n) => n.kind === i.kind).length + 1;
 			notes.push({ kind: i.kind, number: i.number, nth, html });
-			return `<a id="ref-${i.kind}-${nth}" href="#${i.kind}-${nth}" role="doc-noteref"><sup>${i.number}</sup></a>`;
+			// two marks side by side are two numbers
+			const comma = list[at - 1]?.t === 'note' ? '<sup>,</sup>' : '';
+			return `${comma}<a id="ref-${i.kind}-${nth}" href="#${i.kind}-${nth}" role="doc-noteref"><sup>${i.number}</sup></a>`;
 		})
 		.join('');
+}
+
+const HTML_NUMBERS = { 'lower-alpha': 'a', 'upper-alpha': 'A', 'lower-roman': 'i', 'upper-roman': 'I' } as const;
+
+/** Language and alignment; the direction is that of the words (HTML, dir=auto). */
+function look({ lang, align }: BlockLook): string {
+	return ` dir="auto"${lang ? ` lang="${esc(lang)}"` : ''}${align ? ` style="text-align: ${align}"` : ''}`;
+}
+
+function cell(c: FinalCell, notes: NoteOut[]): string {
+	const tag = c.header ? 'th' : 'td';
+	const spans = `${c.colspan > 1 ? ` colspan="${c.colspan}"` : ''}${c.rowspan > 1 ? ` rowspan="${c.rowspan}"` : ''}`;
+	const align = c.align ? ` style="text-align: ${c.align}"` : '';
+	return `<${tag}${spans}${align}>${c.paragraphs.map((p) => inline(p, notes)).join('<br>')}</${tag}>`;
 }
 
 function block(b: FinalBlock, notes: NoteOut[]): string {
 	switch (b.t) {
 		case 'paragraph':
-			return `<p>${inline(b.inlines, notes)}</p>`;
+			return `<p${look(b)}>${inline(b.inlines, notes)}</p>`;
 		case 'heading':
-			return `<h${b.level}>${inline(b.inlines, notes)}</h${b.level}>`;
+			return `<h${b.level}${look(b)}>${inline(b.inlines, notes)}</h${b.level}>`;
 		case 'quote':
-			return `<blockquote>${b.paragraphs.map((p) => `<p>${inline(p, notes)}</p>`).join('')}</blockquote>`;
+			return `<blockquote${look(b)}>${b.paragraphs.map((p) => `<p dir="auto">${inline(p, notes)}</p>`).join('')}</blockquote>`;
 		case 'list': {
 			const tag = b.ordered ? 'ol' : 'ul';
-			return `<${tag}${b.ordered && b.start !== 1 ? ` start="${b.start}"` : ''}>${b.items.map((i) => `<li>${i.map((x) => block(x, notes)).join('')}</li>`).join('')}</${tag}>`;
+			const start = b.ordered && b.start !== 1 ? ` start="${b.start}"` : '';
+			const type = b.ordered && b.numbers !== 'decimal' ? ` type="${HTML_NUMBERS[b.numbers]}"` : '';
+			return `<${tag}${start}${type}>${b.items.map((i) => `<li>${i.map((x) => block(x, notes)).join('')}</li>`).join('')}</${tag}>`;
 		}
 		case 'figure':
 			return `<figure>${b.src ? `<img src="${esc(b.src)}" alt="${esc(b.alt)}">` : ''}<figcaption>${inline(b.caption, notes)}</figcaption></figure>`;
-		case 'table':
-			return `<table>${b.rows.map((r) => `<tr>${r.map((c) => (c.header ? `<th>${c.paragraphs.map((p) => inline(p, notes)).join('<br>')}</th>` : `<td>${c.paragraphs.map((p) => inline(p, notes)).join('<br>')}</td>`)).join('')}</tr>`).join('')}</table>`;
+		case 'table': {
+			const caption = b.caption
+				? `<caption>${b.number ? `Table ${b.number}. ` : ''}${inline(b.caption, notes)}</caption>`
+				: '';
+			return `<table>${caption}${b.rows.map((r) => `<tr>${r.map((c) => cell(c, notes)).join('')}</tr>`).join('')}</table>`;
+		}
+		case 'equation':
+			return `<p class="equation">${esc(b.tex)}${b.number ? ` <span>(${b.number})</span>` : ''}</p>`;
 		case 'page-break':
 			return '<hr class="page-break">';
 		case 'bibliography':

@@ -1,0 +1,48 @@
+/** Numbers of figures, tables and equations, and what references to them and to headings print. */
+import type { Node } from 'prosemirror-model';
+
+export interface Numbered {
+	kind: 'heading' | 'figure' | 'table' | 'equation';
+	/** 0 for what has no number: headings, equations that are not numbered. */
+	number: number;
+	/** The words of a heading or a caption. */
+	title: string;
+}
+
+const KINDS: Record<string, Numbered['kind']> = {
+	heading: 'heading',
+	figure: 'figure',
+	captioned_table: 'table',
+	equation: 'equation'
+};
+const LABELS: Record<Numbered['kind'], string> = {
+	heading: '',
+	figure: 'Figure',
+	table: 'Table',
+	equation: 'Equation'
+};
+
+/** Everything that can be referred to, by its id, numbered in the order of the text. */
+export function readNumbered(doc: Node): Map<string, Numbered> {
+	const out = new Map<string, Numbered>();
+	const counts = { figure: 0, table: 0, equation: 0 };
+	doc.descendants((n) => {
+		const kind = KINDS[n.type.name];
+		if (kind && n.attrs.id) {
+			const counted = kind !== 'heading' && (kind !== 'equation' || n.attrs.numbered);
+			const number = counted ? ++counts[kind as 'figure'] : 0;
+			const title = kind === 'heading' ? n.textContent : (n.firstChild?.textContent ?? '');
+			out.set(n.attrs.id as string, { kind, number, title });
+		}
+		return !n.isTextblock;
+	});
+	return out;
+}
+
+/** What a reference prints; words that say so where there is nothing under its id. */
+export function crossRefText(all: Map<string, Numbered>, target: string, show: 'label' | 'number' | 'title'): string {
+	const found = all.get(target);
+	if (!found) return '[no such place]';
+	if (show === 'title' || !found.number) return found.title || '[untitled]';
+	return show === 'number' ? String(found.number) : `${LABELS[found.kind]} ${found.number}`;
+}
