@@ -24,6 +24,36 @@ export default ts.config(
 			'svelte/prefer-svelte-reactivity': 'off'
 		}
 	},
+	{
+		// every promise is awaited or handled, every case of a union is thought of
+		files: ['src/**/*.ts', 'src/**/*.svelte', 'e2e/**/*.ts', 'scripts/**/*.ts', 'bench/**/*.ts'],
+		languageOptions: {
+			parserOptions: {
+				projectService: true,
+				extraFileExtensions: ['.svelte'],
+				tsconfigRootDir: import.meta.dirname
+			}
+		},
+		rules: {
+			'@typescript-eslint/no-floating-promises': ['error', { ignoreVoid: true }],
+			'@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: true, arguments: true } }],
+			'@typescript-eslint/switch-exhaustiveness-check': [
+				'error',
+				{ considerDefaultExhaustiveForUnions: true, requireDefaultForNonUnion: false }
+			],
+			'@typescript-eslint/await-thenable': 'error'
+		}
+	},
+	{
+		// node:test gives promises that the runner itself waits for
+		files: ['**/*.test.ts'],
+		rules: {
+			'@typescript-eslint/no-floating-promises': [
+				'error',
+				{ allowForKnownSafeCalls: [{ from: 'package', name: ['test', 'describe', 'it'], package: 'node:test' }] }
+			]
+		}
+	},
 	{ files: ['**/*.svelte', '**/*.svelte.ts'], languageOptions: { parserOptions: { parser: ts.parser } } },
 	{ files: ['**/*.cjs'], rules: { '@typescript-eslint/no-require-imports': 'off' } }
 );

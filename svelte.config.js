@@ -8,6 +8,13 @@ export default {
 		// the catalogue alone is 2,700 files: compressing them at build time would take a minute
 		adapter: adapter({ precompress: false, out: process.env.RQ_OUT ?? 'build' }),
 		alias: { $demo: 'demo' },
+		typescript: {
+			// tests, scripts and the bench are checked as the app is
+			config: (c) => ({
+				...c,
+				include: [...c.include, '../e2e/**/*.ts', '../scripts/**/*.ts', '../bench/**/*.ts', '../playwright.config.ts']
+			})
+		},
 		csp: {
 			mode: 'nonce',
 			directives: {

@@ -10,7 +10,7 @@ const args = process.argv.slice(2);
 const small = args.includes('--small');
 console.log(`Node ${process.versions.node}`);
 if (!args.includes('--library')) {
-	runBench({ small, alone: args.includes('--alone'), log: console.log, gc: global.gc });
+	runBench({ small, alone: args.includes('--alone'), log: console.log, gc: () => void global.gc?.() });
 
 	/** What the processor holds for the largest manuscript: the heap after it, less the heap before it. */
 	if (!small) {
@@ -29,4 +29,4 @@ if (!args.includes('--library')) {
 		held.format({ clusters });
 	}
 }
-await runLibraryBench({ small, log: console.log, gc: global.gc });
+await runLibraryBench({ small, log: console.log, gc: () => void global.gc?.() });

@@ -134,7 +134,7 @@ class Library {
 
 	private async drain(): Promise<void> {
 		// not before this promise is known as the one that is waited for
-		await null;
+		await Promise.resolve();
 		try {
 			while (this.queue.length) {
 				const { ids, known } = this.queue[0];

@@ -6,12 +6,15 @@
  */
 export function cleanText(s: string): string {
 	if (!FORBIDDEN.test(s)) return s;
-	return s
-		.replace(/[\uFFFE\uFFFF]/g, '')
-		.replace(/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g, '\uFFFD')
-		.replace(/(\s?)[\u0000-\u0008\u000B\u000C\u000E-\u001F]+(\s?)/g, (_m, before: string, after: string) =>
-			before && after ? before : before || after || ' '
-		);
+	return (
+		s
+			.replace(/[\uFFFE\uFFFF]/g, '')
+			.replace(/[\uD800-\uDBFF](?![\uDC00-\uDFFF])|(?<![\uD800-\uDBFF])[\uDC00-\uDFFF]/g, '\uFFFD')
+			// eslint-disable-next-line no-control-regex -- the controls are what is looked for
+			.replace(/(\s?)[\u0000-\u0008\u000B\u000C\u000E-\u001F]+(\s?)/g, (_m, before: string, after: string) =>
+				before && after ? before : before || after || ' '
+			)
+	);
 }
 // eslint-disable-next-line no-control-regex -- the controls are what is looked for
 const FORBIDDEN = /[\u0000-\u0008\u000B\u000C\u000E-\u001F\uFFFE\uFFFF\uD800-\uDFFF]/;

@@ -377,7 +377,9 @@
 			</div>
 		{/if}
 		<div class="acts">
-			<p aria-live="polite">{sentence}</p>
+			<p aria-live="polite">
+				{draft.readOnly ? 'This manuscript is open in another tab, where its style can be changed.' : sentence}
+			</p>
 			<Btn kind="ghost" onclick={onclose}>Cancel</Btn>
 			<Btn kind="primary" disabled={!seen || draft.readOnly} onclick={apply}>Use this style</Btn>
 		</div>

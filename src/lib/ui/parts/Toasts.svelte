@@ -1,5 +1,6 @@
 <script lang="ts">
 	import { Toast } from 'flowbite-svelte';
+	import { inBackground } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
 </script>
 
@@ -11,7 +12,7 @@
 				<button
 					type="button"
 					onclick={() => {
-						void t.action!.run();
+						inBackground(Promise.resolve(t.action!.run()), 'That could not be done.');
 						toasts.drop(t.id);
 					}}>{t.action.label}</button
 				>

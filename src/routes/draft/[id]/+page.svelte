@@ -3,8 +3,14 @@
 	import DraftView from '$lib/ui/draft/DraftView.svelte';
 	const id = $derived(page.params.id ?? '');
 	/** A style to look at in the style panel. */
-	const style = $derived(page.url.searchParams.get('style') ?? '');
-	const at = $derived(Number(page.url.searchParams.get('at') ?? -1));
+	const style = $derived.by(() => {
+		const asked = page.url.searchParams.get('style') ?? '';
+		return /^[\w.-]{1,200}$/.test(asked) ? asked : '';
+	});
+	const at = $derived.by(() => {
+		const asked = page.url.searchParams.get('at') ?? '';
+		return /^\d{1,9}$/.test(asked) ? Number(asked) : -1;
+	});
 </script>
 
 {#key id}
