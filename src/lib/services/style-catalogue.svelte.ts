@@ -128,7 +128,7 @@ class Catalogue {
 			.map((r) => ({ id: String(r.id), score: r.score * (featuredName(String(r.id)) ? 2 : 1) }))
 			.sort((a, b) => b.score - a.score)
 			.slice(0, limit)
-			.map((r) => byId.get(r.id)!);
+			.flatMap((r) => byId.get(r.id) ?? []);
 	}
 }
 

@@ -129,6 +129,8 @@
 	/** Shows the text in a style; a newer choice is not waited for by an older one, nor overwritten by it. */
 	async function show(id: string, title: string) {
 		picked = { id, title };
+		typedSince = false;
+		trouble = '';
 		const mine = ++serial;
 		const ref = { id, title, lang };
 		const info = await service.styleInfo(ref);
@@ -261,21 +263,33 @@
 		}
 		if (e.key === 'Enter' && e.target === search) {
 			e.preventDefault();
-			// what was typed in the last moment is what is meant
-			if (timer) showBest();
-			apply();
+			void take();
 		}
 	}
-	let timer: ReturnType<typeof setTimeout> | undefined;
+	let timer: ReturnType<typeof setTimeout>;
+	/** Something was typed that is not shown yet. */
+	let typedSince = false;
+	/** Uses what is chosen, or what was typed in the last moment: that is what is meant. */
+	async function take() {
+		if (typedSince) {
+			await catalogue.load();
+			// nothing matches: nothing is used
+			if (!showBest()) return;
+		}
+		apply();
+	}
 	function typed() {
+		typedSince = query.trim() !== '';
 		clearTimeout(timer);
 		timer = setTimeout(showBest, 120);
 	}
-	function showBest() {
+	/** @returns whether there is one */
+	function showBest(): boolean {
 		clearTimeout(timer);
-		timer = undefined;
 		const best = groups[0]?.rows[0];
-		if (query.trim() && best) void show(best.id, best.name);
+		if (!query.trim() || !best) return false;
+		void show(best.id, best.name);
+		return true;
 	}
 </script>
 
