@@ -2,7 +2,11 @@
 import type { Page } from '@playwright/test';
 
 /** Puts records into a table of the open app. */
-export async function putRecords(page: Page, table: 'sources' | 'manuscripts' | 'styles' | 'settings', records: unknown[]): Promise<void> {
+export async function putRecords(
+	page: Page,
+	table: 'sources' | 'manuscripts' | 'styles' | 'settings',
+	records: unknown[]
+): Promise<void> {
 	await page.evaluate(
 		async ([table, records]) => {
 			const open = indexedDB.open('rapid-quill');

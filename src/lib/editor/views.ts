@@ -56,6 +56,7 @@ class CitationView extends Atom {
 			html = out ? out.html || out.lead : '<span class="pending">…</span>';
 			label = out?.text ?? '';
 		}
+		this.dom.dataset.sources = (this.node.attrs.cites as { sourceId: string }[]).map((c) => c.sourceId).join(' ');
 		const state = `${asMark}|${html}|${label}`;
 		if (state === this.shown) return;
 		this.shown = state;
@@ -63,7 +64,6 @@ class CitationView extends Atom {
 		this.dom.innerHTML = html;
 		this.dom.setAttribute('role', 'button');
 		this.dom.setAttribute('aria-label', `Citation: ${label}`);
-		this.dom.dataset.sources = (this.node.attrs.cites as { sourceId: string }[]).map((c) => c.sourceId).join(' ');
 	}
 
 	update(node: Node): boolean {

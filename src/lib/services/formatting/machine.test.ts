@@ -293,6 +293,19 @@ test('a worker that never answers is replaced, told everything again, and given 
 	assert.deepEqual(b.machine.state, { phase: 'ready' });
 });
 
+test('a question to a worker that dies is answered at once', async () => {
+	const b = bench();
+	const asked = b.machine.once(request('apa', ['a']));
+	await b.flush();
+	b.workers[0].crash('it did not arrive');
+	const answer = await asked;
+	assert.ok(!answer.ok && answer.kind === 'worker');
+	const again = b.machine.once(request('apa', ['a']));
+	await b.flush();
+	b.workers[1].right(b.pending[0].p);
+	assert.equal((await again).ok, true);
+});
+
 test('stopping while a style loads starts no worker that nobody ends', async () => {
 	const b = bench();
 	b.machine.ask(request('apa', ['a']));

@@ -94,6 +94,8 @@ export class FormattingMachine {
 	private retry: unknown = null;
 	private restarts: number[] = [];
 	private stopped = false;
+	/** Ends the waiting for answers of a worker that died. */
+	private readonly waiting = new Set<() => void>();
 	/** What the worker knows of the library. */
 	private readonly sentSources = new Map<string, Item | null>();
 	private readonly plain: <T>(value: T) => T;
@@ -210,7 +212,8 @@ export class FormattingMachine {
 		if (!worker) return failure('worker', 'Formatting has stopped.');
 		try {
 			const answer = await this.inTime(worker, ask(worker));
-			if (answer === null) return failure('worker', 'Formatting does not answer. Try again.');
+			if (answer === null)
+				return failure('worker', 'Formatting did not start or does not answer; is there a connection? Try again.');
 			return answer.ok ? { ok: true, value: value(answer) } : answer;
 		} catch (e) {
 			return failure('worker', words(e));
@@ -236,6 +239,7 @@ export class FormattingMachine {
 		this.clearRetry();
 		this.worker?.stop();
 		this.worker = null;
+		for (const abandon of [...this.waiting]) abandon();
 	}
 
 	// --- inside -------------------------------------------------------------------------------------------------------
@@ -321,17 +325,20 @@ export class FormattingMachine {
 		}
 	}
 
-	/** An answer, or null where it does not come in time; the worker is replaced then. */
-	private inTime<T>(worker: FormatWorker, promise: Promise<T>): Promise<T | null> {
+	/** An answer, or null where it does not come in time or the worker dies; the worker is replaced then. */
+	private async inTime<T>(worker: FormatWorker, promise: Promise<T>): Promise<T | null> {
 		const set = this.o.setTimer ?? setTimeout;
 		const clear = this.o.clearTimer ?? ((t) => clearTimeout(t as number));
-		return new Promise((resolve, reject) => {
-			const timer = set(() => {
-				resolve(null);
-				this.crashed(worker, 'it does not answer');
-			}, TIMEOUT);
-			promise.then(resolve, reject).finally(() => clear(timer));
-		});
+		let abandon = () => {};
+		const abandoned = new Promise<null>((resolve) => (abandon = () => resolve(null)));
+		const timer = set(() => this.crashed(worker, 'it does not answer'), TIMEOUT);
+		this.waiting.add(abandon);
+		try {
+			return await Promise.race([promise, abandoned]);
+		} finally {
+			this.waiting.delete(abandon);
+			clear(timer);
+		}
 	}
 
 	private show(r: SessionResult, key: string): void {
@@ -386,6 +393,7 @@ export class FormattingMachine {
 		this.restarts = [...this.restarts.filter((t) => now - t < RESTART_SPAN), now];
 		worker.stop();
 		this.worker = null;
+		for (const abandon of [...this.waiting]) abandon();
 		this.sentSources.clear();
 		this.have = 0;
 		// whatever was being waited for has no answer any more
