@@ -3,6 +3,7 @@
  * and placeholders in brackets where a program knows neither.
  */
 import { DOMSerializer, Fragment, Slice, type DOMOutputSpec, type Node } from 'prosemirror-model';
+import { closeHistory } from 'prosemirror-history';
 import type { EditorState, Transaction } from 'prosemirror-state';
 import type { EditorView } from 'prosemirror-view';
 import {
@@ -147,7 +148,7 @@ export function pasteBibliography(state: EditorState, slice: Slice): Transaction
 		if (pos < start || pos >= end) twice.push({ pos, size: n.nodeSize });
 	});
 	for (const { pos, size } of twice.reverse()) tr.delete(pos, pos + size);
-	return tr.setMeta('paste', true).setMeta('uiEvent', 'paste').scrollIntoView();
+	return closeHistory(tr).setMeta('paste', true).setMeta('uiEvent', 'paste').scrollIntoView();
 }
 
 /** @param inNote the editor is that of a note */

@@ -7,7 +7,7 @@
  */
 import { Mark, type Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
-import { schema, type DocCite, type Moved } from './schema';
+import { cleanMoved, schema, type DocCite, type Moved } from './schema';
 
 export type PlacementKind = 'sentence' | 'raised' | 'note' | 'close';
 
@@ -84,7 +84,7 @@ function positions(doc: Node): number[] {
 }
 
 function withMoved(node: Node, moved: Moved | null): Node {
-	return schema.nodes.citation.create({ ...node.attrs, moved }, null, node.marks);
+	return schema.nodes.citation.create({ ...node.attrs, moved: cleanMoved(moved) }, null, node.marks);
 }
 
 /** Puts a moved citation back where it was; its new position, or null where it had not moved or its surroundings changed. */
