@@ -67,7 +67,7 @@ test('a colleague’s backup: their sources come in through the report, what bot
 		versions: [],
 		settings: []
 	};
-	await page.getByRole('button', { name: 'Bring in' }).click();
+	await page.getByRole('button', { name: 'Import' }).click();
 	await page
 		.getByLabel('Files', { exact: true })
 		.setInputFiles({ name: 'b.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(backup)) });
@@ -75,7 +75,7 @@ test('a colleague’s backup: their sources come in through the report, what bot
 	await expect(dialog).toContainText('add 2 sources and 0 manuscripts');
 	await dialog.getByRole('button', { name: /It is a colleague’s/ }).click();
 	await expect(dialog).toContainText('1 read, 1 already here');
-	await dialog.getByRole('button', { name: 'Take in 1' }).click();
+	await dialog.getByRole('button', { name: 'Add 1 source' }).click();
 	await expect(page.getByText('68 sources')).toBeVisible();
 	await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Light of a colleague');
 	await expect(page.getByLabel('Shelves')).toHaveValue('Their shelf');

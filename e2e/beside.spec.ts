@@ -206,14 +206,14 @@ test('note numbers begin anew with every section; marks stand before the punctua
 	await openDraft(page, 'lamplighters');
 	const sheet = sheetOf(page);
 	await page.getByRole('button', { name: /^Citation style/ }).click();
-	await page.getByText('This manuscript’s own rules').click();
+	await page.getByText('Adjust for this manuscript').click();
 	await page.getByLabel('Note numbers').selectOption('section');
 	await page.keyboard.press('Escape');
 	const ones = sheet.locator('sup.mark').filter({ hasText: /^1$/ });
 	expect(await ones.count()).toBeGreaterThan(2);
 	// and marks before the punctuation
 	await page.getByRole('button', { name: /^Citation style/ }).click();
-	await page.getByText('This manuscript’s own rules').click();
+	await page.getByText('Adjust for this manuscript').click();
 	await page.getByLabel('Citations and closing marks').selectOption('before');
 	await expect(sheet).toContainText(/along its quays1\./);
 	await page.getByLabel('Citations and closing marks').selectOption('style');

@@ -12,7 +12,7 @@ const BIB = `@article{lark2001, author={Lark, Ida and de Roos, Jan}, title={Bell
 @book{stoneagain, author={Stone, P.}, title={Stone quays}, year=1988, address={Callow}}`;
 
 async function paste(page: Page, text: string) {
-	await page.getByRole('button', { name: 'Bring in' }).click();
+	await page.getByRole('button', { name: 'Import' }).click();
 	await page.getByLabel(/Identifiers, addresses or words/).fill(text);
 	await page.getByRole('button', { name: 'Read', exact: true }).click();
 	return page.getByRole('dialog');
@@ -35,7 +35,7 @@ test('BibTeX: the report comes first, a broken entry costs the others nothing, o
 		dialog.getByRole('button', { name: 'Save this report' }).click()
 	]);
 	expect(report.suggestedFilename()).toBe('import-report.txt');
-	await dialog.getByRole('button', { name: 'Take in 2' }).click();
+	await dialog.getByRole('button', { name: 'Add 2 sources' }).click();
 	await expect(page.getByText('69 sources')).toBeVisible();
 	await page.getByRole('button', { name: 'Undo: brought in 2 sources' }).click();
 	await expect(page.getByText('67 sources')).toBeVisible();
@@ -49,7 +49,7 @@ test('what is here can be completed from a record, and a second record completes
 	const dialog = await paste(page, BIB);
 	await dialog.getByLabel('What becomes of Mapping the gaslit quays').selectOption('complete what is here');
 	await dialog.getByLabel('What becomes of Stone quays').last().selectOption('complete the first');
-	await dialog.getByRole('button', { name: 'Take in 2, complete 2' }).click();
+	await dialog.getByRole('button', { name: 'Add 2 sources, complete 2' }).click();
 	await expect(page.getByText('69 sources')).toBeVisible();
 	await page.getByRole('searchbox', { name: 'Find sources' }).fill('tag:mains');
 	await expect(page.getByRole('button', { name: /Mapping the gaslit quays/ })).toBeVisible();
@@ -83,7 +83,7 @@ test('files of every format at once, told by their contents, and a folder', asyn
 		['h.txt', 'Dear reader, nothing here.'],
 		['i.pdf', '%PDF-1.4 and then nothing']
 	] as const;
-	await page.getByRole('button', { name: 'Bring in' }).click();
+	await page.getByRole('button', { name: 'Import' }).click();
 	await page
 		.getByLabel('Files', { exact: true })
 		.setInputFiles(
@@ -103,7 +103,7 @@ test('files of every format at once, told by their contents, and a folder', asyn
 		await expect(dialog).toContainText(t);
 	await expect(dialog).toContainText('h.txt, line 1');
 	await expect(dialog.getByRole('alert')).toContainText('i.pdf: This is no whole PDF. The other files were read.');
-	await dialog.getByRole('button', { name: 'Take in 7' }).click();
+	await dialog.getByRole('button', { name: 'Add 7 sources' }).click();
 	await expect(page.getByText('74 sources')).toBeVisible();
 	await page.getByRole('searchbox', { name: 'Find sources' }).fill('paper light');
 	await page.getByRole('button', { name: /Paper light/ }).click();
@@ -113,7 +113,7 @@ test('files of every format at once, told by their contents, and a folder', asyn
 	mkdirSync(join(folder, 'sub'));
 	writeFileSync(join(folder, 'one.bib'), '@book{x,title={Folder one}}');
 	writeFileSync(join(folder, 'sub', 'two.ris'), 'TY  - BOOK\nTI  - Folder two\nER  - \n');
-	await page.getByRole('button', { name: 'Bring in' }).click();
+	await page.getByRole('button', { name: 'Import' }).click();
 	await page.getByLabel('A folder').setInputFiles(folder);
 	await expect(dialog).toContainText('2 read');
 	done();
@@ -137,7 +137,7 @@ test('a long import shows how far it is, leaves the page usable, and can be stop
 		{ length: 20_000 },
 		(_, i) => `@book{k${i}, title={Light ${i} over the ${i % 97} quays}, author={Lark, Ida}, year=${1900 + (i % 120)}}`
 	).join('\n');
-	await page.getByRole('button', { name: 'Bring in' }).click();
+	await page.getByRole('button', { name: 'Import' }).click();
 	await page
 		.getByLabel('Files', { exact: true })
 		.setInputFiles({ name: 'many.bib', mimeType: 'text/plain', buffer: Buffer.from(many) });
@@ -153,7 +153,7 @@ test('text from outside is data: script in a field, a page or a paper never runs
 	await page.addInitScript(() => Object.defineProperty(window, 'pwned', { value: false, writable: true }));
 	await openSources(page);
 	const evil = '<img src=x onerror="window.pwned=true"><script>window.pwned=true</script>';
-	await page.getByRole('button', { name: 'Bring in' }).click();
+	await page.getByRole('button', { name: 'Import' }).click();
 	await page.getByLabel('Files', { exact: true }).setInputFiles([
 		{
 			name: 'x.bib',
@@ -176,7 +176,7 @@ test('text from outside is data: script in a field, a page or a paper never runs
 		}
 	]);
 	const dialog = page.getByRole('dialog');
-	await dialog.getByRole('button', { name: 'Take in 3' }).click();
+	await dialog.getByRole('button', { name: 'Add 3 sources' }).click();
 	await page.getByRole('searchbox', { name: 'Find sources' }).fill('onerror');
 	for (const b of await page.locator('.opener').all()) {
 		await b.click();
@@ -208,7 +208,7 @@ test('look-up: many at once, checked before asking, candidates, failure and time
 	await words.getByRole('radio').first().check();
 	await dialog.getByRole('button', { name: 'Check 2' }).click();
 	await expect(dialog).toContainText('1 read, 1 already here');
-	await dialog.getByRole('button', { name: 'Take in 1' }).click();
+	await dialog.getByRole('button', { name: 'Add 1 source' }).click();
 	await expect(page.getByText('68 sources')).toBeVisible();
 	await expect(page.getByLabel('Title', { exact: true })).toHaveValue(title);
 

@@ -76,14 +76,14 @@ test('two styles side by side with their differences; marked ones come first; us
 	await expect(shown(page).getByRole('heading', { name: 'Chicago 17th, author–date' })).toBeVisible();
 	await expect(shown(page).locator('mark').first()).toBeVisible();
 	await expectAccessible(page);
-	await page.getByRole('button', { name: 'Mark', exact: true }).click();
+	await page.getByRole('button', { name: 'Add to favourites' }).click();
 	await search(page).fill('');
-	await expect(page.getByRole('heading', { name: 'Marked' })).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'Favourites' })).toBeVisible();
 	await search(page).fill('vancouver');
 	await expect(shown(page).getByRole('heading', { level: 1 })).toHaveText('Vancouver');
-	await page.getByRole('link', { name: 'Use it there' }).click();
+	await page.getByRole('link', { name: /^Use in “/ }).click();
 	const panel = page.getByRole('dialog', { name: 'Citation style' });
-	await expect(panel.getByText('Then, Vancouver')).toBeVisible();
+	await expect(panel.getByText('After switching to Vancouver')).toBeVisible();
 	await panel.getByRole('button', { name: 'Use this style' }).click();
 	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toContainText('decades (1).');
 	done();
@@ -147,13 +147,13 @@ test('a CSL file: wrong ones say where, good ones are kept, used, replaced by ne
 
 	// it is still there after a reload, and can be used in a manuscript and taken out
 	await page.reload();
-	await expect(page.getByRole('heading', { name: 'Brought by you' })).toBeVisible();
+	await expect(page.getByRole('heading', { name: 'Your own' })).toBeVisible();
 	await page
 		.getByRole('button', { name: /^Quayside Papers/ })
 		.first()
 		.click();
 	await page.getByLabel('Shown on').selectOption({ label: 'What the lamps did to the shore' });
-	await page.getByRole('link', { name: 'Use it there' }).click();
+	await page.getByRole('link', { name: /^Use in “/ }).click();
 	await page.getByRole('dialog', { name: 'Citation style' }).getByRole('button', { name: 'Use this style' }).click();
 	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toContainText('decades ⟨Nakagawa');
 	await page.goto('/styles');

@@ -244,7 +244,7 @@ export class Chaos {
 			.poll(
 				async () =>
 					(await wrong.isVisible()) ||
-					((await use.isEnabled()) && (await panel.getByText(`Then, ${name}`).isVisible())),
+					((await use.isEnabled()) && (await panel.getByText(`After switching to ${name}`).isVisible())),
 				{ timeout: 20_000 }
 			)
 			.toBe(true);

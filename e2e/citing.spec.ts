@@ -95,7 +95,7 @@ test('words by hand stay; when their basis changes the margin shows was, would b
 	await openDraft(page, 'shore');
 	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
 	await sheet.getByRole('button', { name: /Citation: \(Dietz & Olsen/ }).dblclick();
-	await page.getByRole('button', { name: 'Say it by hand' }).click();
+	await page.getByRole('button', { name: 'Edit the wording' }).click();
 	const words = page.getByRole('textbox', { name: 'Words of this citation' });
 	await expect(words).toBeFocused();
 	await expectAccessible(page);
@@ -110,7 +110,7 @@ test('words by hand stay; when their basis changes the margin shows was, would b
 	await page.getByRole('button', { name: /^Citation style/ }).click();
 	const panel = page.getByRole('dialog', { name: 'Citation style' });
 	await panel.getByRole('button', { name: /^MLA 9th/ }).click();
-	await expect(panel.getByText('Then, MLA 9th')).toBeVisible();
+	await expect(panel.getByText('After switching to MLA 9th')).toBeVisible();
 	await panel.getByRole('button', { name: 'Use this style' }).click();
 	await expect(sheet).toContainText('(as the Dietz reports have it).');
 	await expect(margin.getByText('What this citation was based on has changed')).toBeVisible();
@@ -122,7 +122,7 @@ test('words by hand stay; when their basis changes the margin shows was, would b
 		.getByRole('button', { name: /to check|by hand/ })
 		.first()
 		.click();
-	await expect(page.getByText('Said by hand', { exact: true })).toBeVisible();
+	await expect(page.getByText('Edited by hand', { exact: true })).toBeVisible();
 	await page.keyboard.press('Escape');
 	await margin.getByRole('button', { name: 'restore' }).click();
 	await expect(sheet).not.toContainText('as the Dietz reports have it');
@@ -132,7 +132,7 @@ test('words by hand stay; when their basis changes the margin shows was, would b
 	// an entry of the list
 	await page.getByRole('listitem').filter({ hasText: 'Artificial Night' }).first().click();
 	const menu = page.getByRole('dialog', { name: 'About this entry' });
-	await menu.getByRole('button', { name: 'Say it by hand' }).click();
+	await menu.getByRole('button', { name: 'Edit the wording' }).click();
 	await page.keyboard.press('End');
 	await page.keyboard.type(' Read in the harbour library.');
 	await page.keyboard.press('Enter');

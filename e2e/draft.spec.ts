@@ -195,7 +195,7 @@ test('Draft has no accessibility violations: in text, cite line, style panel, no
 	await expectAccessible(page);
 	await page.keyboard.press('Escape');
 	await page.getByRole('button', { name: /^Citation style/ }).click();
-	await expect(page.getByText('Then, APA 7th')).toBeVisible();
+	await expect(page.getByText('After switching to APA 7th')).toBeVisible();
 	await expectAccessible(page);
 	await page.keyboard.press('Escape');
 	await chooseStyle(page, 'Chicago 17th, full note');

@@ -72,7 +72,7 @@ export async function chooseStyle(page: Page, name: string, exact = true): Promi
 		.first()
 		.click();
 	await expect(panel.getByRole('button', { name: 'Use this style' })).toBeEnabled();
-	await expect(panel.getByText(`Then, ${name}`)).toBeVisible();
+	await expect(panel.getByText(`After switching to ${name}`)).toBeVisible();
 	await panel.getByRole('button', { name: 'Use this style' }).click();
 	await expect(panel).toBeHidden();
 	await expect(page.getByRole('button', { name: /^Citation style/ })).toContainText(name);
@@ -83,5 +83,5 @@ export async function chooseStyle(page: Page, name: string, exact = true): Promi
 export async function openSources(page: Page): Promise<void> {
 	await page.goto('/sources');
 	await expect(page.getByText('67 sources')).toBeVisible();
-	await expect(page.getByRole('button', { name: /^To tidy \d/ })).toBeVisible();
+	await expect(page.getByRole('button', { name: /^To clean up \d/ })).toBeVisible();
 }

@@ -4,7 +4,7 @@ import { caretAfter, expectAccessible, openDraft, watchErrors } from './helpers'
 
 const sheetOf = (page: Page) => page.getByRole('textbox', { name: 'Manuscript text' });
 const lists = (page: Page) => sheetOf(page).locator('section.bibliography');
-const panel = (page: Page) => page.getByRole('dialog', { name: 'This list' });
+const panel = (page: Page) => page.getByRole('dialog', { name: 'Bibliography options' });
 const entries = (page: Page, n = 0) => lists(page).nth(n).getByRole('listitem');
 
 test('one list: order, groups, annotations, a look by the manual; undone one by one, adjusted is said', async ({
@@ -12,7 +12,7 @@ test('one list: order, groups, annotations, a look by the manual; undone one by 
 }) => {
 	const done = watchErrors(page);
 	await openDraft(page, 'lamplighters');
-	await lists(page).getByRole('button', { name: 'This list…' }).click();
+	await lists(page).getByRole('button', { name: 'Bibliography options…' }).click();
 	await expect(panel(page)).toBeVisible();
 	await expectAccessible(page);
 	const count = await entries(page).count();
@@ -22,7 +22,7 @@ test('one list: order, groups, annotations, a look by the manual; undone one by 
 	await expect(lists(page).getByText('Archival sources', { exact: true })).toBeVisible();
 	await expect(entries(page)).toHaveCount(count);
 	await expect(page.getByRole('button', { name: /^Citation style: .*adjusted/ })).toBeVisible();
-	await panel(page).getByLabel('Below each entry').selectOption('annotation');
+	await panel(page).getByLabel('Under each entry').selectOption('annotation');
 	await expect(entries(page).locator('.under').first()).not.toBeEmpty();
 	await panel(page).getByRole('checkbox', { name: 'archival' }).check();
 	await expect.poll(() => entries(page).count()).toBeLessThan(count);
@@ -46,7 +46,7 @@ test('one list: order, groups, annotations, a look by the manual; undone one by 
 test('a list of several tags and shelves; one no more, and at last any again', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDraft(page, 'lamplighters');
-	await lists(page).getByRole('button', { name: 'This list…' }).click();
+	await lists(page).getByRole('button', { name: 'Bibliography options…' }).click();
 	await expect(entries(page).first()).toBeVisible();
 	const whole = await entries(page).count();
 	const pick = panel(page).getByLabel('Tag or shelf');
@@ -78,7 +78,7 @@ test('a list for a section, one by typing its heading, one on a page of its own;
 	await openDraft(page, 'shore');
 	const whole = await entries(page).count();
 	await caretAfter(page, 'in agreement with both tank experiments');
-	await page.getByRole('button', { name: 'List', exact: true }).click();
+	await page.getByRole('button', { name: 'Bibliography', exact: true }).click();
 	await expectAccessible(page);
 	await page.getByRole('button', { name: /^For this section/ }).click();
 	await expect(lists(page)).toHaveCount(2);
@@ -111,13 +111,13 @@ test('a list for a section, one by typing its heading, one on a page of its own;
 
 	// from the cite line too
 	await page.keyboard.press('Control+Shift+e');
-	await page.getByRole('button', { name: 'Or put a list of sources here' }).click();
+	await page.getByRole('button', { name: 'Or put a bibliography here' }).click();
 	await expect(lists(page)).toHaveCount(4);
 	await page.keyboard.press('Control+z');
 	await expect(lists(page)).toHaveCount(3);
 
 	const text = await sheetOf(page).locator('p').allInnerTexts();
-	await lists(page).first().getByRole('button', { name: 'This list…' }).click();
+	await lists(page).first().getByRole('button', { name: 'Bibliography options…' }).click();
 	await panel(page).getByRole('button', { name: 'Remove this list' }).click();
 	await expect(lists(page)).toHaveCount(2);
 	expect((await sheetOf(page).locator('p').allInnerTexts()).filter((t) => text.includes(t)).length).toBeGreaterThan(10);
@@ -129,7 +129,7 @@ test('a list for a section, one by typing its heading, one on a page of its own;
 test('listed without being cited, with its reason; an entry by hand, cited by its own short form', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDraft(page, 'shore');
-	await lists(page).getByRole('button', { name: 'This list…' }).click();
+	await lists(page).getByRole('button', { name: 'Bibliography options…' }).click();
 	await panel(page).getByRole('searchbox', { name: 'List a source too' }).fill('lowe women');
 	await panel(page).getByRole('list', { name: 'Sources to list' }).getByRole('button').first().click();
 	const lowe = entries(page).filter({ hasText: 'Women on the rounds' });
@@ -174,10 +174,10 @@ test('the list is copied with its indents, handed in with its look, and typing a
 	const done = watchErrors(page);
 	await context.grantPermissions(['clipboard-read', 'clipboard-write']);
 	await openDraft(page, 'shore');
-	await lists(page).getByRole('button', { name: 'This list…' }).click();
+	await lists(page).getByRole('button', { name: 'Bibliography options…' }).click();
 	await panel(page).getByRole('combobox', { name: /^Look/ }).selectOption('mla');
-	await panel(page).getByLabel('Paragraph before it').fill('In the order of their authors.');
-	await panel(page).getByLabel('Paragraph before it').press('Tab');
+	await panel(page).getByLabel('Introductory paragraph').fill('In the order of their authors.');
+	await panel(page).getByLabel('Introductory paragraph').press('Tab');
 	await expect(lists(page)).toContainText('In the order of their authors.');
 	const count = await entries(page).count();
 	await panel(page).getByRole('button', { name: 'Copy the list' }).click();

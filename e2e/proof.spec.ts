@@ -41,8 +41,8 @@ test('a gap, a letter that is cited and not listed, a quotation without a place:
 	await expect(check('Cited and, by the rules, not listed')).toContainText(
 		'Sund 2021 is cited and not listed: the manual cites it in the text only (APA 7, 8.9)'
 	);
-	await expect(check('Quotations without a place')).toContainText('dark on the mole before anybody counted');
-	await expect(page.getByText('Looked for and not found:')).toBeVisible();
+	await expect(check('Quotations without a page')).toContainText('dark on the mole before anybody counted');
+	await expect(page.getByText('No problems found with:')).toBeVisible();
 	await expectAccessible(page);
 
 	// the ledger: the letter is a row, its tick leads to its place
@@ -59,7 +59,7 @@ test('a gap, a letter that is cited and not listed, a quotation without a place:
 
 	// and back: what is mended is not said any more
 	await page.goBack();
-	await check('Quotations without a place').getByRole('link').first().click();
+	await check('Quotations without a page').getByRole('link').first().click();
 	await expect(page.locator('.cite', { hasText: 'Sund' }).first()).toBeInViewport();
 	done();
 });

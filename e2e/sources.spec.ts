@@ -78,7 +78,7 @@ test('names in another order by dragging and by keys; every form of date; a page
 	await page.getByLabel('Address', { exact: true }).fill('https://example.org/quays');
 	await page.getByLabel('Address', { exact: true }).press('Tab');
 	const d = new Date();
-	await expect(page.getByLabel('Read on')).toHaveValue(
+	await expect(page.getByLabel('Accessed')).toHaveValue(
 		`${d.getFullYear()}-${String(d.getMonth() + 1).padStart(2, '0')}-${String(d.getDate()).padStart(2, '0')}`
 	);
 	await page.getByLabel('Another role').selectOption('Translator');
@@ -188,7 +188,7 @@ test('where it is cited, and a cited source is not deleted unasked', async ({ pa
 	await ask.getByRole('button', { name: 'Merge it into another…' }).click();
 	await ask.getByLabel('Source to merge it into').fill('lindqvist estuary');
 	await ask.getByRole('button', { name: /The lit estuary/ }).click();
-	await expect(library.getByRole('region', { name: 'Perhaps twice' })).toContainText('You chose them');
+	await expect(library.getByRole('region', { name: 'Possible duplicates' })).toContainText('You chose them');
 	await library.getByRole('button', { name: 'Back to the list' }).click();
 	await library.getByRole('button', { name: 'Delete', exact: true }).click();
 	await ask.getByRole('button', { name: 'Keep it' }).click();
@@ -280,10 +280,10 @@ test('storage that is full: what was typed stays in sight, nothing is half writt
 	await page.getByLabel('Title', { exact: true }).press('Tab');
 	await expect(page.getByText('This was not kept: This browser has no room left')).toBeVisible();
 	await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Moths at the lamps');
-	await page.getByRole('button', { name: 'Bring in' }).click();
+	await page.getByRole('button', { name: 'Import' }).click();
 	await page.getByLabel(/Identifiers, addresses or words/).fill('@book{x,title={New light}}');
 	await page.getByRole('button', { name: 'Read', exact: true }).click();
-	await page.getByRole('button', { name: 'Take in 1' }).click();
+	await page.getByRole('button', { name: 'Add 1 source' }).click();
 	await expect(page.getByText(/Nothing was changed\. This browser has no room left/)).toBeVisible();
 	await expect(page.getByRole('dialog')).toContainText('New light');
 	await page.reload();

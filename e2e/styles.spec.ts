@@ -10,7 +10,7 @@ test('house rules: links, day of reading, short titles; shown as adjusted, in th
 	await expect(list).toContainText('Harbour Studies');
 	const before = await sheetText(page);
 	await page.getByRole('button', { name: /^Citation style/ }).click();
-	await page.getByText('This manuscript’s own rules').click();
+	await page.getByText('Adjust for this manuscript').click();
 	await page.getByLabel('DOI and address').selectOption('none');
 	await expect(list).not.toContainText('http');
 	await expect(page.getByRole('button', { name: 'Citation style: APA 7th, in text, adjusted' })).toBeVisible();
@@ -40,7 +40,7 @@ test('house rules: links, day of reading, short titles; shown as adjusted, in th
 
 	// from the beginning again, and each rule is a step of its own
 	await page.getByRole('button', { name: /^Citation style/ }).click();
-	await page.getByText('This manuscript’s own rules').click();
+	await page.getByText('Adjust for this manuscript').click();
 	await page.getByLabel('DOI and address').selectOption('style');
 	await page.getByLabel(/short titles of/).uncheck();
 	await page.keyboard.press('Escape');
@@ -69,7 +69,7 @@ test('the language of the style: terms, quotation marks as they are typed, those
 	await page.keyboard.press('Control+z');
 
 	await page.getByRole('button', { name: /^Citation style/ }).click();
-	await page.getByText('This manuscript’s own rules').click();
+	await page.getByText('Adjust for this manuscript').click();
 	await page.getByLabel('titles in the list lead to the work').check();
 	await expect(page.getByRole('link', { name: 'Mapping the gaslit quays' })).toHaveAttribute(
 		'href',

@@ -4,21 +4,21 @@ import { expectAccessible, openDraft, openSources, watchErrors } from './helpers
 test('tidy: one, all of a kind, leave for ever; each can be taken back', async ({ page }) => {
 	const done = watchErrors(page);
 	await openSources(page);
-	await page.getByRole('button', { name: /^To tidy \d+/ }).click();
-	const panel = page.getByRole('region', { name: 'To tidy' });
+	await page.getByRole('button', { name: /^To clean up \d+/ }).click();
+	const panel = page.getByRole('region', { name: 'To clean up' });
 	const capitals = panel.getByRole('region', { name: 'Titles in capitals' });
 	await expect(capitals).toContainText('EELS AND THE LIT CHANNEL');
 	await expect(capitals).toContainText('Eels and the lit channel: A net survey');
 	await expectAccessible(page);
-	await capitals.getByRole('button', { name: /^Mend: In capitals throughout, Okafor 1997/ }).click();
+	await capitals.getByRole('button', { name: /^Fix: In capitals throughout, Okafor 1997/ }).click();
 	await expect(capitals).toHaveCount(0);
 	await page.getByRole('button', { name: 'Take back' }).click();
 	await expect(capitals).toContainText('EELS AND THE LIT CHANNEL');
-	const stops = panel.getByRole('region', { name: 'Marks at the end' });
-	await stops.getByRole('button', { name: /^Mend all/ }).click();
+	const stops = panel.getByRole('region', { name: 'Stray punctuation at the end' });
+	await stops.getByRole('button', { name: /^Fix all/ }).click();
 	await expect(stops).toHaveCount(0);
 	const doi = panel.getByRole('region', { name: 'DOIs with more than the DOI' });
-	await doi.getByRole('button', { name: /^Leave for ever/ }).click();
+	await doi.getByRole('button', { name: /^Ignore/ }).click();
 	await expect(doi).toHaveCount(0);
 	await page.reload();
 	await expect(panel.getByRole('region', { name: 'Titles in capitals' })).toBeVisible();
@@ -30,7 +30,7 @@ test('in the opened source: what to mend, one click or all at once', async ({ pa
 	await page.goto('/sources?open=okafor1997');
 	const mend = page.getByRole('list', { name: 'To mend' });
 	await expect(mend.getByRole('listitem')).toHaveCount(3);
-	await page.getByRole('button', { name: 'Mend all 3' }).click();
+	await page.getByRole('button', { name: 'Fix all 3' }).click();
 	await expect(mend).toHaveCount(0);
 	await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Eels and the lit channel: A net survey');
 	await expect(page.getByLabel('DOI', { exact: true })).toHaveValue('10.5555/lfe.1997.11');
@@ -46,8 +46,8 @@ test('two that are one: merged field by field, citations follow at once, and und
 	await openDraft(page, 'shore');
 	const library = await context.newPage();
 	await openSources(library);
-	await library.getByRole('button', { name: /^Perhaps twice/ }).click();
-	const panel = library.getByRole('region', { name: 'Perhaps twice' });
+	await library.getByRole('button', { name: /^Possible duplicates/ }).click();
+	const panel = library.getByRole('region', { name: 'Possible duplicates' });
 	await expect(panel).toContainText('The same DOI');
 	await expect(panel.getByRole('radio', { name: 'Title: Mapping the gaslit quays', exact: true })).toBeChecked();
 	await expectAccessible(library);
@@ -68,7 +68,7 @@ test('two that are one: merged field by field, citations follow at once, and und
 	await panel.getByRole('button', { name: 'They are two works' }).click();
 	await expect(panel).toContainText('Nothing is here twice');
 	await library.reload();
-	await expect(library.getByRole('region', { name: 'Perhaps twice' })).toContainText('Nothing is here twice');
+	await expect(library.getByRole('region', { name: 'Possible duplicates' })).toContainText('Nothing is here twice');
 	done();
 });
 
@@ -77,7 +77,7 @@ test('any selected sources can be merged', async ({ page }) => {
 	await page.getByRole('checkbox').nth(0).click();
 	await page.getByRole('checkbox').nth(1).click();
 	await page.getByRole('button', { name: 'Merge', exact: true }).click();
-	const panel = page.getByRole('region', { name: 'Perhaps twice' });
+	const panel = page.getByRole('region', { name: 'Possible duplicates' });
 	await expect(panel).toContainText('You chose them');
 	await panel.getByRole('button', { name: 'Merge into one' }).click();
 	await expect(page.getByText('66 sources')).toBeVisible();

@@ -67,7 +67,7 @@ export async function benchLibrary(small) {
 		const fresh = await other.newPage();
 		await fresh.goto(`${base}/sources`);
 		await fresh.getByText('67 sources').waitFor();
-		await fresh.getByRole('button', { name: 'Bring in' }).click();
+		await fresh.getByRole('button', { name: 'Import' }).click();
 		await fresh.evaluate(() => {
 			window.placeholders = [];
 			let last = performance.now();

@@ -79,13 +79,13 @@ const SHOTS = {
 		await p.goto(`${base}/draft/shore`);
 		await ready(p);
 		await p.getByRole('button', { name: /Citation: \(Dietz & Olsen/ }).dblclick();
-		await p.getByRole('button', { name: 'Say it by hand' }).click();
+		await p.getByRole('button', { name: 'Edit the wording' }).click();
 		await p.keyboard.press('Control+a');
 		await p.keyboard.type('(as both reports have it)');
 		await p.keyboard.press('Enter');
 		await p.getByRole('button', { name: /^Citation style/ }).click();
 		await p.getByRole('button', { name: /^MLA 9th/ }).click();
-		await p.getByText('Then, MLA 9th').waitFor();
+		await p.getByText('After switching to MLA 9th').waitFor();
 		await p.getByRole('button', { name: 'Use this style' }).click();
 		await p.getByText('was based on has changed').first().waitFor();
 	},
@@ -99,9 +99,9 @@ const SHOTS = {
 	bibliography: async (p) => {
 		await p.goto(`${base}/draft/lamplighters`);
 		await ready(p);
-		await p.getByRole('button', { name: 'This list…' }).click();
+		await p.getByRole('button', { name: 'Bibliography options…' }).click();
 		await p.getByLabel('Order').selectOption('kind');
-		await p.getByLabel('Below each entry').selectOption('annotation');
+		await p.getByLabel('Under each entry').selectOption('annotation');
 		await p.getByRole('combobox', { name: /^Look/ }).selectOption('chicago');
 		await p
 			.locator('.entry .under')
@@ -139,11 +139,11 @@ const SHOTS = {
 	},
 	'sources-list': async (p) => {
 		await p.goto(`${base}/sources`);
-		await p.getByRole('button', { name: /^To tidy \d/ }).waitFor();
+		await p.getByRole('button', { name: /^To clean up \d/ }).waitFor();
 	},
 	'import-report': async (p) => {
 		await p.goto(`${base}/sources`);
-		await p.getByRole('button', { name: 'Bring in' }).click();
+		await p.getByRole('button', { name: 'Import' }).click();
 		await p
 			.getByLabel(/Identifiers, addresses or words/)
 			.fill(

@@ -190,8 +190,8 @@ test('the desk shows placeholders where nobody has looked, and what was found wh
 		['Source needed: its price']
 	);
 	assert.equal(doc.nodeAt(strip.checks[0].pos)?.type.name, 'citation_placeholder');
-	const found = describe(doc, 'in-text', [{ pos: -1, what: 'An entry said by hand' }]).strip.checks;
-	assert.deepEqual(found, [{ pos: -1, at: 0, what: 'An entry said by hand' }]);
+	const found = describe(doc, 'in-text', [{ pos: -1, what: 'An entry edited by hand' }]).strip.checks;
+	assert.deepEqual(found, [{ pos: -1, at: 0, what: 'An entry edited by hand' }]);
 	assert.deepEqual(openStrip(storeStrip(strip)), strip);
 });
 

@@ -81,7 +81,7 @@ export class BibliographyView implements NodeView {
 		box.contentEditable = 'false';
 		const button = document.createElement('button');
 		button.type = 'button';
-		button.textContent = 'This list…';
+		button.textContent = 'Bibliography options…';
 		button.addEventListener('mousedown', (e) => e.preventDefault());
 		button.addEventListener('click', () => this.context.openBibliography(this.node.attrs.id as string, button));
 		box.append(button);

@@ -30,7 +30,7 @@ export interface CitationInfo {
 	/** 0 in the text of an in-text style. */
 	noteNumber: number;
 	cites: DocCite[];
-	/** Words said by hand in place of the style's. */
+	/** Words edited by hand in place of the style's. */
 	override: Override | null;
 }
 

@@ -27,17 +27,22 @@ export interface Check {
 /** In the order in which they are listed. */
 export const CHECKS: readonly Check[] = [
 	{ name: 'citation_placeholder', title: 'Source needed', weight: 'fault', run: placeholders },
-	{ name: 'missing', title: 'Cited and not in the library', weight: 'fault', run: missing },
-	{ name: 'note-ref', title: 'References to no note', weight: 'fault', run: noteRefs },
-	{ name: 'unlisted', title: 'Cited and in no list', weight: 'fault', run: unlisted },
-	{ name: 'override', title: 'Said by hand, with another basis now', weight: 'look', run: outdatedOverrides },
+	{ name: 'missing', title: 'Cited, but not in your library', weight: 'fault', run: missing },
+	{ name: 'note-ref', title: 'References to a note that is gone', weight: 'fault', run: noteRefs },
+	{ name: 'unlisted', title: 'Cited, but in no bibliography', weight: 'fault', run: unlisted },
+	{
+		name: 'override',
+		title: 'Edited by hand, and the style says something else now',
+		weight: 'look',
+		run: outdatedOverrides
+	},
 	{ name: 'departs', title: 'Quotations that depart from their excerpt', weight: 'look', run: departing },
-	{ name: 'missing-locator', title: 'Quotations without a place', weight: 'look', run: missingLocators },
-	{ name: 'incomplete', title: 'Sources that lack something', weight: 'look', run: incomplete },
-	{ name: 'untidy', title: 'Sources to tidy before they are printed', weight: 'look', run: untidy },
-	{ name: 'duplicates', title: 'Perhaps one source twice', weight: 'look', run: twice },
+	{ name: 'missing-locator', title: 'Quotations without a page', weight: 'look', run: missingLocators },
+	{ name: 'incomplete', title: 'Incomplete sources', weight: 'look', run: incomplete },
+	{ name: 'untidy', title: 'Sources to clean up', weight: 'look', run: untidy },
+	{ name: 'duplicates', title: 'Possible duplicates', weight: 'look', run: twice },
 	{ name: 'kept-out', title: 'Cited and, by the rules, not listed', weight: 'know', run: keptOut },
-	{ name: 'uncited', title: 'Listed and not cited', weight: 'know', run: uncited },
+	{ name: 'uncited', title: 'Listed, but not cited', weight: 'know', run: uncited },
 	{ name: 'own-work', title: 'The writer’s own works', weight: 'know', run: ownWork }
 ];
 

@@ -26,7 +26,7 @@ export const unlisted: Checker = (f) => {
 	if (!f.entries?.length) return [];
 	const there = listed(f);
 	const places = firstPlaces(f);
-	if (!there) return places.size ? [{ check: 'unlisted', pos: -1, what: 'The text has no list of its sources' }] : [];
+	if (!there) return places.size ? [{ check: 'unlisted', pos: -1, what: 'The text has no bibliography' }] : [];
 	return f.entries.flatMap((e): Finding[] =>
 		there.has(e.id) || !places.has(e.id)
 			? []
@@ -35,7 +35,7 @@ export const unlisted: Checker = (f) => {
 						check: 'unlisted',
 						pos: places.get(e.id)!,
 						sourceId: e.id,
-						what: `${nameOfSource(f.source(e.id))} is cited and stands in no list`
+						what: `${nameOfSource(f.source(e.id))} is cited, but in no bibliography`
 					}
 				]
 	);
@@ -60,6 +60,6 @@ export const uncited: Checker = (f) => {
 			check: 'uncited',
 			pos: -1,
 			sourceId: id,
-			what: `${nameOfSource(f.source(id))} is listed and not cited: ${why || 'further reading'}`
+			what: `${nameOfSource(f.source(id))} is listed, but not cited: ${why || 'further reading'}`
 		}));
 };

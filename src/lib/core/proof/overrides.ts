@@ -1,8 +1,8 @@
-/** What was said by hand, and what the style would say now (need N23). */
+/** What was edited by hand, and what the style would say now (need N23). */
 import { overrideIsOutdated, type EntryOverrides, type Override, type Reading } from '../manuscript';
 import type { Checker, Facts } from './types';
 
-/** A citation or entry said by hand, with what the style says now. */
+/** A citation or entry edited by hand, with what the style says now. */
 export interface OverrideState {
 	kind: 'citation' | 'entry';
 	/** Id of the citation or of the source. */
@@ -43,5 +43,5 @@ export const outdatedOverrides: Checker = (f) =>
 			check: 'override',
 			pos: e.pos,
 			...(e.kind === 'entry' ? { sourceId: e.id } : {}),
-			what: `Said by hand, and its basis has changed: ${e.now}`
+			what: `Edited by hand, and the style says something else now: ${e.now}`
 		}));

@@ -101,7 +101,7 @@ test('text and list against each other', () => {
 	const text = '# T\n\nLamps {{a}} and oil {{b}}.';
 	assert.deepEqual(
 		found(facts(text, two), 'unlisted').map((x) => x.what),
-		['The text has no list of its sources']
+		['The text has no bibliography']
 	);
 	assert.deepEqual(found(facts(text + LIST, two), 'unlisted'), []);
 	assert.deepEqual(found(facts(text, two, { entries: null }), 'unlisted'), [], 'a style without a list wants none');
@@ -116,7 +116,7 @@ test('text and list against each other', () => {
 	const f = facts('', two, { doc: whole.type.create(whole.attrs, content) });
 	const [x] = found(f, 'unlisted');
 	assert.equal(x.sourceId, 'b');
-	assert.match(x.what, /is cited and stands in no list$/);
+	assert.match(x.what, /is cited, but in no bibliography$/);
 	assert.equal(f.doc.nodeAt(x.pos)?.type.name, 'citation');
 });
 
@@ -138,7 +138,7 @@ test('what the rules leave out of the list is said with its reason; what is list
 	assert.match(found(silent, 'kept-out')[0].what, /the style prints no entry for it$/);
 	assert.deepEqual(
 		found(f, 'uncited').map((x) => [x.sourceId, x.what]),
-		[['extra', 'Author of extra 2004 is listed and not cited: on the war years']]
+		[['extra', 'Author of extra 2004 is listed, but not cited: on the war years']]
 	);
 });
 

@@ -56,7 +56,7 @@ export const FIELDS: Field[] = [
 	f('ISSN', 'ISSN', 'text', '0000-0019'),
 	f('PMID', 'PMID', 'text', '1234567'),
 	f('URL', 'Address', 'text', 'https://example.org/heritage'),
-	f('accessed', 'Read on', 'date', '2026-10-02'),
+	f('accessed', 'Accessed', 'date', '2026-10-02'),
 	f('editor', 'Editor', 'names', 'Pell, Oriel'),
 	f('translator', 'Translator', 'names', 'Hope, Ellen'),
 	f('container-author', 'Author of the whole', 'names', 'Marlowe, Judith'),

@@ -40,7 +40,7 @@
 
 <!-- svelte-ignore a11y_no_static_element_interactions -->
 <div class="bar-menu" bind:this={box} use:outside={onclose} onkeydown={keys}>
-	<p>A list of sources</p>
+	<p>Bibliography</p>
 	<ul>
 		{#each rows as r (r.name)}
 			<li>

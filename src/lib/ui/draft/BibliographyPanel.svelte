@@ -125,18 +125,18 @@
 		if (!anchor.contains(target)) close();
 	}}
 	role="dialog"
-	aria-label="This list"
+	aria-label="Bibliography options"
 >
 	<fieldset disabled={draft.readOnly}>
-		<legend>What it takes in</legend>
+		<legend>What to include</legend>
 		<label
-			>Sources
+			>Sources cited in
 			<select
 				value={settings.takes}
 				onchange={(e) => set({ takes: e.currentTarget.value as BibliographySettings['takes'] })}
 			>
-				<option value="all">of the whole manuscript</option>
-				<option value="section">cited in the section it stands in</option>
+				<option value="all">whole manuscript</option>
+				<option value="section">the section it stands in</option>
 			</select>
 		</label>
 		<div class="ticks" role="group" aria-label="Kinds of sources">
@@ -150,7 +150,7 @@
 					{m.title.replace(' sources', '').toLowerCase()}</label
 				>
 			{/each}
-			<span>{settings.media.length ? 'only these' : 'none ticked: any kind'}</span>
+			<span>{settings.media.length ? 'only these' : 'All kinds unless you choose some'}</span>
 		</div>
 		{#if tags.length || shelves.length}
 			<label
@@ -185,20 +185,20 @@
 	</fieldset>
 
 	<fieldset disabled={draft.readOnly}>
-		<legend>How it stands</legend>
+		<legend>Layout</legend>
 		<label
 			>Order
 			<select
 				value={settings.order}
 				onchange={(e) => set({ order: e.currentTarget.value as BibliographySettings['order'] })}
 			>
-				<option value="style">as {draft.docStyle.title} has it</option>
+				<option value="style">as {draft.docStyle.title} requires</option>
 				<option value="date">by date, the oldest first</option>
 				<option value="kind">grouped by kind</option>
 			</select>
 		</label>
 		<label
-			>Below each entry
+			>Under each entry
 			<select
 				value={settings.under}
 				onchange={(e) => set({ under: e.currentTarget.value as BibliographySettings['under'] })}
@@ -209,7 +209,7 @@
 			</select>
 		</label>
 		<label
-			>Paragraph before it
+			>Introductory paragraph
 			<textarea rows="2" value={settings.note} onchange={(e) => set({ note: e.currentTarget.value.trim() })}></textarea>
 		</label>
 		<label

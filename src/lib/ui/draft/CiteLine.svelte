@@ -68,7 +68,7 @@
 	}
 
 	const words = {
-		parenthetical: 'all of it where the style puts it',
+		parenthetical: 'whole citation, where the style puts it',
 		narrative: 'author in the sentence',
 		'year-only': 'without the author',
 		'author-only': 'author only'
@@ -225,7 +225,7 @@
 		toasts.say(
 			added
 				? `${added} source${added === 1 ? '' : 's'} added: ${ids.map((id) => library.sources.get(id)?.key).join(', ')}`
-				: 'It is in the library already.'
+				: 'Already in your library.'
 		);
 		await takeNew(ids[0]);
 	}
@@ -366,7 +366,7 @@
 					draft.closeCite();
 					draft.run(insertBibliography('caret'));
 					draft.view?.focus();
-				}}>Or put a list of sources here</button
+				}}>Or put a bibliography here</button
 			>
 		{/if}
 		{#if !line.part.sourceId && line.part.query && !line.matches.length}
@@ -406,7 +406,7 @@
 				{/if}
 				{#each preview.entries.slice(0, 2) as e (e.id)}<div class="entry">{@html e.html}</div>{/each}
 			</div>
-			<div class="forms" role="radiogroup" aria-label="How it stands in the sentence">
+			<div class="forms" role="radiogroup" aria-label="Form of the citation">
 				{#each formPreviews as f (f.form)}
 					<button
 						type="button"
@@ -429,7 +429,7 @@
 		<div class="acts">
 			<Btn kind="quiet" onclick={() => (adding = true)}>New source</Btn>
 			{#if target.editing}<Btn kind="quiet" onclick={() => commitCite(draft, target, [])}>Delete the citation</Btn>{/if}
-			{#if target.editing}<Btn kind="quiet" onclick={() => (byHand = true)}>Say it by hand</Btn>{/if}
+			{#if target.editing}<Btn kind="quiet" onclick={() => (byHand = true)}>Edit the wording</Btn>{/if}
 			{#if neighbour}
 				<Btn
 					kind="quiet"

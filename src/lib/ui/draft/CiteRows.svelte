@@ -39,7 +39,7 @@
 	});
 
 	const FORMS: { form: CiteForm; name: string }[] = [
-		{ form: 'parenthetical', name: 'all of it' },
+		{ form: 'parenthetical', name: 'whole citation' },
 		{ form: 'narrative', name: 'author in the sentence' },
 		{ form: 'year-only', name: 'without the author' },
 		{ form: 'author-only', name: 'author only' }

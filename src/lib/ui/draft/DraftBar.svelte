@@ -66,8 +66,8 @@
 			kind="quiet"
 			onclick={() => (listOpen = !listOpen)}
 			expanded={listOpen}
-			title="A list of sources in the manuscript"
-			disabled={draft.readOnly}>List</Btn
+			title="A bibliography in the manuscript"
+			disabled={draft.readOnly}>Bibliography</Btn
 		>
 		{#if listOpen}{#await import('./BibliographyMenu.svelte') then Menu}<Menu.default
 					{draft}
@@ -101,7 +101,7 @@
 						<li><button type="button" onclick={() => go(c.pos)}>{c.what}</button></li>
 					{/each}
 					{#if edits.length}
-						<li class="title">Said by hand</li>
+						<li class="title">Edited by hand</li>
 						{#each edits as e (e.kind + e.id)}
 							<li>
 								<button type="button" onclick={() => go(e.pos)}

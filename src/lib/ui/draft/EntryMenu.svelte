@@ -84,7 +84,7 @@
 	<div class="acts">
 		<Btn kind="ghost" href="/sources?open={encodeURIComponent(sourceId)}">Open its source</Btn>
 		<Btn kind="ghost" onclick={copy}>Copy the entry</Btn>
-		{#if !draft.readOnly && !edit}<Btn kind="ghost" onclick={() => (byHand = true)}>Say it by hand</Btn>{/if}
+		{#if !draft.readOnly && !edit}<Btn kind="ghost" onclick={() => (byHand = true)}>Edit the wording</Btn>{/if}
 	</div>
 	{#if byHand && entry}
 		<HandWords

@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** Beside what is said by hand: that it is, and once its basis has changed what it was, would be, and is. */
+	/** Beside what is edited by hand: that it is, and once its basis has changed what it was, would be, and is. */
 	import { overrideHtml } from '$lib/core/manuscript';
 	import { dropOverride, keepOverride } from '$lib/editor/commands';
 	import type { Command } from 'prosemirror-state';
@@ -19,11 +19,11 @@
 	{#if edit.old}
 		<p class="head"><i class="diamond" aria-hidden="true"></i>What this {what} was based on has changed</p>
 		<dl>
-			<dt>was</dt>
+			<dt>Before</dt>
 			<dd>{edit.hand.basis}</dd>
-			<dt>would be</dt>
+			<dt>Now by the style</dt>
 			<dd>{edit.now}</dd>
-			<dt>yours</dt>
+			<dt>Yours</dt>
 			<!-- eslint-disable-next-line svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes data -->
 			<dd>{@html overrideHtml(edit.hand)}</dd>
 		</dl>

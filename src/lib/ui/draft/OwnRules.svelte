@@ -44,7 +44,7 @@
 {/snippet}
 
 <details>
-	<summary>This manuscript’s own rules</summary>
+	<summary>Adjust for this manuscript</summary>
 	<label
 		>Citations and closing marks
 		<select

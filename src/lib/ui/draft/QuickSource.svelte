@@ -90,7 +90,7 @@
 		<label><span>Date</span><Input bind:value={date} size="sm" placeholder="2019, May 2019" /></label>
 		<label><span>{inside ? 'In' : 'Publisher'}</span><Input bind:value={where} size="sm" /></label>
 		<div class="acts">
-			<small>More fields wait in Sources.</small>
+			<small>You can add more fields later in Sources.</small>
 			{#if words.trim() && !lookUps.list.length}<Btn kind="quiet" onclick={() => void lookUps.ask([words])}
 					>Look it up</Btn
 				>{/if}

@@ -6,18 +6,18 @@
 		[['Ctrl', 'Shift', 'E'], 'Cite at the caret'],
 		[['Enter'], 'Open the selected citation'],
 		[['Alt', 'N'], 'Your own note at the caret, or of the selected words'],
-		[['Alt', 'G'], 'Mark a gap: a source belongs here'],
+		[['Alt', 'G'], 'Mark that a source is needed here'],
 		[['@', '?'], 'The same, with a hint behind it'],
 		[['Alt', 'Q'], 'Excerpts, to quote one where the caret is'],
 		[['Alt', 'R'], 'Refer to a note by its number'],
-		[['Alt', 'PgDn'], 'Next citation or gap; Alt PgUp the one before'],
+		[['Alt', 'PgDn'], 'Next citation or “source needed”; Alt PgUp the one before'],
 		[['Ctrl', 'Z'], 'Undo; with Shift, do again'],
 		[['Ctrl', 'I'], 'Italic'],
 		[['Ctrl', 'B'], 'Bold'],
 		[['#', 'space'], 'Heading, with more # for lower ones'],
 		[['>', 'space'], 'Block quotation'],
 		[['-', 'space'], 'List'],
-		[['?'], 'This list']
+		[['?'], 'These shortcuts']
 	];
 </script>
 

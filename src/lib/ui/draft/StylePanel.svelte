@@ -78,13 +78,13 @@
 		const others = (list: { id: string; name: string }[]) =>
 			list.filter((s) => !shown.has(s.id) && shown.add(s.id)).map((s) => row(s.id, s.name));
 		return [
-			{ title: 'Used lately', rows: lately.map((s) => row(s.id, s.title)) },
+			{ title: 'Recent', rows: lately.map((s) => row(s.id, s.title)) },
 			{
-				title: 'Marked',
+				title: 'Favourites',
 				rows: others(favouriteStyles().map((id) => ({ id, name: featuredName(id) ?? byId.get(id)?.title ?? id })))
 			},
-			{ title: 'Brought by you', rows: others(catalogue.own.map((s) => ({ id: s.id, name: s.title }))) },
-			{ title: 'Often asked for', rows: others(FEATURED) }
+			{ title: 'Your own', rows: others(catalogue.own.map((s) => ({ id: s.id, name: s.title }))) },
+			{ title: 'Common', rows: others(FEATURED) }
 		].filter((g) => g.rows.length);
 	});
 
@@ -344,8 +344,8 @@
 		<OwnRules {draft} />
 	</div>
 	<div class="cmp">
-		<div class="stand" role="radiogroup" aria-label="Citations stand">
-			<span>Citations stand</span>
+		<div class="stand" role="radiogroup" aria-label="Place citations">
+			<span>Place citations</span>
 			{#each FORMS as f (f.form)}
 				<button type="button" role="radio" aria-checked={form === f.form} onclick={() => stand(f.form)}>{f.name}</button
 				>
@@ -367,9 +367,9 @@
 			<p class="none">{trouble}</p>
 		{:else}
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-			<div class="two" role="region" aria-label="Now and then" tabindex="0">
+			<div class="two" role="region" aria-label="Now and after switching" tabindex="0">
 				<!-- eslint-disable svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes data -->
-				{#each [{ title: `Now, ${draft.docStyle.title}`, list: left, entries: now?.bibliography }, { title: `Then, ${then?.picked.title ?? picked.title}`, list: right, entries: then?.result.bibliography }] as side, i (i)}
+				{#each [{ title: `Now, in ${draft.docStyle.title}`, list: left, entries: now?.bibliography }, { title: `After switching to ${then?.picked.title ?? picked.title}`, list: right, entries: then?.result.bibliography }] as side, i (i)}
 					<div>
 						<h4>{side.title}</h4>
 						{#each side.list as s (s.id)}

@@ -87,7 +87,7 @@
 				if (!hasList) take({}, 0);
 				lists = shown;
 				if (!hasList && reading.citations.length)
-					problems.push('The manuscript has no bibliography block, so the file has no list.');
+					problems.push('The manuscript has no bibliography, so the file has none.');
 				notes = problems;
 			} catch (e) {
 				trouble = unexpected(e, 'The manuscript could not be made ready.');

@@ -35,7 +35,7 @@
 {/each}
 {#if clean.length}
 	<p class="clean">
-		<b>Looked for and not found:</b>
+		<b>No problems found with:</b>
 		{clean.map((c) => c.title.toLowerCase()).join('; ')}.
 	</p>
 {/if}

@@ -60,7 +60,7 @@
 	const total = $derived(b.counts.add + b.counts.fill);
 </script>
 
-<Modal bind:open title="Bring in sources" aria-label="Bring in sources" size="lg" class="bring">
+<Modal bind:open title="Import sources" aria-label="Import sources" size="lg" class="bring">
 	{#if b.trouble}<p class="trouble" role="alert">{b.trouble}</p>{/if}
 	{#if b.backup}
 		<RestoreBackup file={b.backup} onclose={() => (open = false)} onbring={(sources) => void b.takeLibrary(sources)} />
@@ -85,9 +85,9 @@
 			<span class="spacer"></span>
 			<Btn kind="ghost" onclick={() => (open = false)}>Cancel</Btn>
 			<Btn kind="primary" disabled={!total} onclick={take}
-				>{b.counts.add || !b.counts.fill ? `Take in ${b.counts.add.toLocaleString('en')}` : ''}{b.counts.fill
-					? `${b.counts.add ? ', complete' : 'Complete'} ${b.counts.fill}`
-					: ''}</Btn
+				>{b.counts.add || !b.counts.fill
+					? `Add ${b.counts.add.toLocaleString('en')} source${b.counts.add === 1 ? '' : 's'}`
+					: ''}{b.counts.fill ? `${b.counts.add ? ', complete' : 'Complete'} ${b.counts.fill}` : ''}</Btn
 			>
 		</div>
 	{:else}

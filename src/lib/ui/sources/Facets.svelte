@@ -63,7 +63,7 @@
 	class:on={view.panel === 'tidy'}
 	aria-pressed={view.panel === 'tidy'}
 	onclick={() => onshow(view.panel === 'tidy' ? '' : 'tidy')}
-	>{#if untidy}<i class="diamond" aria-hidden="true"></i>{/if}To tidy <b>{count(view.findings?.size)}</b></button
+	>{#if untidy}<i class="diamond" aria-hidden="true"></i>{/if}To clean up <b>{count(view.findings?.size)}</b></button
 >
 <button
 	type="button"
@@ -71,7 +71,7 @@
 	class:on={view.panel === 'duplicates'}
 	aria-pressed={view.panel === 'duplicates'}
 	onclick={() => onshow(view.panel === 'duplicates' ? '' : 'duplicates')}
-	>Perhaps twice <b>{count(view.groups?.length)}</b></button
+	>Possible duplicates <b>{count(view.groups?.length)}</b></button
 >
 
 <style>

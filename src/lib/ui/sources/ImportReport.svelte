@@ -13,7 +13,7 @@
 		(
 			[
 				['new', 'New'],
-				['perhaps', 'Perhaps here already'],
+				['perhaps', 'Possibly in your library already'],
 				['here', 'Already here'],
 				['repeated', 'Twice in what came']
 			] as const

@@ -25,7 +25,7 @@
 				}
 				return item === s.item ? s : { ...s, item };
 			},
-			list.length === 1 ? `Mended ${fieldNamed(list[0].field).label.toLowerCase()}` : `Mended ${list.length} things`
+			list.length === 1 ? `Fixed ${fieldNamed(list[0].field).label.toLowerCase()}` : `Fixed ${list.length} things`
 		);
 	const ignore = (...list: Finding[]) =>
 		put((s) => ({ ...s, ignored: [...(s.ignored ?? []), ...list.map(findingKey)] }), 'Left something as it is');
@@ -44,11 +44,8 @@
 							>{f.message.replace(/^.* with its |, which is missing$/g, '')}</button
 						>{/each}</span
 				>
-				<button
-					type="button"
-					class="off"
-					onclick={() => void ignore(...missing)}
-					aria-label="Leave for ever: what is missing">Leave</button
+				<button type="button" class="off" onclick={() => void ignore(...missing)} aria-label="Ignore: what is missing"
+					>Ignore</button
 				>
 			</li>
 		{/if}
@@ -59,7 +56,7 @@
 					>{f.message}{#if f.proposed}<b>{f.proposed}</b>{/if}</span
 				>
 				{#if f.change}
-					<button type="button" onclick={() => void fix([f])} aria-label="Mend: {f.message}">Mend</button>
+					<button type="button" onclick={() => void fix([f])} aria-label="Fix: {f.message}">Fix</button>
 				{:else}
 					<button
 						type="button"
@@ -67,14 +64,13 @@
 						aria-label="Go to the field: {f.message}">Go there</button
 					>
 				{/if}
-				<button type="button" class="off" onclick={() => void ignore(f)} aria-label="Leave for ever: {f.message}"
-					>Leave</button
+				<button type="button" class="off" onclick={() => void ignore(f)} aria-label="Ignore: {f.message}">Ignore</button
 				>
 			</li>
 		{/each}
 	</ul>
 	{#if mendable.length > 1}
-		<p><button type="button" onclick={() => void fix(mendable)}>Mend all {mendable.length}</button></p>
+		<p><button type="button" onclick={() => void fix(mendable)}>Fix all {mendable.length}</button></p>
 	{/if}
 {/if}
 

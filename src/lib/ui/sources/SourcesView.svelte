@@ -178,7 +178,7 @@
 <svelte:window onkeydown={keys} bind:innerWidth={width} />
 <svelte:head><title>Sources · Rapid Quill</title></svelte:head>
 <Bar here="Sources">
-	<Btn kind="ghost" onclick={() => (bringing = true)}>Bring in</Btn>
+	<Btn kind="ghost" onclick={() => (bringing = true)}>Import</Btn>
 	<Btn kind="primary" onclick={add}>New source</Btn>
 </Bar>
 <main
@@ -293,10 +293,10 @@
 				{:else if view.all.length === 0}
 					<h2>The library is empty</h2>
 					<p>
-						Bring in a file from a database, paste identifiers or addresses, drop a PDF, or enter a source by hand. One
+						Import a file from a database, paste identifiers or addresses, drop a PDF, or enter a source by hand. One
 						library serves all your manuscripts.
 					</p>
-					<p><Btn kind="primary" onclick={() => (bringing = true)}>Bring in</Btn></p>
+					<p><Btn kind="primary" onclick={() => (bringing = true)}>Import</Btn></p>
 				{:else if library.indexed < view.all.length}
 					<p>
 						Still reading the library: {library.indexed.toLocaleString('en')} of {view.all.length.toLocaleString('en')} can

@@ -92,7 +92,7 @@
 	];
 </script>
 
-<section class="panel" aria-label="To tidy">
+<section class="panel" aria-label="To clean up">
 	<header>
 		<h2>
 			{total
@@ -112,8 +112,8 @@
 			onchange={(e) => void view.setTitles((e.currentTarget as HTMLSelectElement).value as Settings['titles'])}
 		/>
 		<span class="spacer"></span>
-		{#if mendable.length}<Btn kind="ghost" onclick={() => mend(mendable, 'Mended everything')}
-				>Mend all {mendable.length.toLocaleString('en')}</Btn
+		{#if mendable.length}<Btn kind="ghost" onclick={() => mend(mendable, 'Fixed everything')}
+				>Fix all {mendable.length.toLocaleString('en')}</Btn
 			>{/if}
 		<Btn kind="quiet" onclick={onclose}>Back to the list</Btn>
 	</header>
@@ -125,10 +125,9 @@
 				<i class="diamond" aria-hidden="true"></i>{RULE_NAMES[rule] ?? rule} <b>{list.length}</b>
 				{#if fixable.length > 1}<button
 						type="button"
-						onclick={() => mend(fixable, `Mended “${RULE_NAMES[rule] ?? rule}”`)}>Mend all {fixable.length}</button
+						onclick={() => mend(fixable, `Fixed “${RULE_NAMES[rule] ?? rule}”`)}>Fix all {fixable.length}</button
 					>{/if}
-				{#if list.length > 1}<button type="button" class="off" onclick={() => leave(list)}>Leave all as they are</button
-					>{/if}
+				{#if list.length > 1}<button type="button" class="off" onclick={() => leave(list)}>Ignore all</button>{/if}
 			</h3>
 			<ul>
 				{#each list.slice(0, shown[rule] ?? SOME) as { source, finding } (source.id + finding.field + finding.present)}
@@ -152,8 +151,8 @@
 							{#if finding.change}
 								<button
 									type="button"
-									aria-label="Mend: {finding.message}, {label(source)}"
-									onclick={() => mend([{ source, finding }], `Mended “${RULE_NAMES[rule] ?? rule}”`)}>Mend</button
+									aria-label="Fix: {finding.message}, {label(source)}"
+									onclick={() => mend([{ source, finding }], `Fixed “${RULE_NAMES[rule] ?? rule}”`)}>Fix</button
 								>
 							{:else}
 								<button type="button" aria-label="Open {label(source)}" onclick={() => goTo(source)}>Open</button>
@@ -161,8 +160,8 @@
 							<button
 								type="button"
 								class="off"
-								aria-label="Leave for ever: {finding.message}, {label(source)}"
-								onclick={() => leave([{ source, finding }])}>Leave</button
+								aria-label="Ignore: {finding.message}, {label(source)}"
+								onclick={() => leave([{ source, finding }])}>Ignore</button
 							>
 						</span>
 					</li>

@@ -98,7 +98,7 @@
 	}
 </script>
 
-<section aria-label="Perhaps twice">
+<section aria-label="Possible duplicates">
 	<header>
 		<h2>
 			{groups.length

@@ -216,7 +216,7 @@ export class BringingIn {
 			...r.files.map((f) => `${f.name}: ${f.format || 'draft'}, ${f.read} read, ${f.skipped} skipped`),
 			'',
 			...group('New', ['new']),
-			...group('Perhaps here', ['perhaps']),
+			...group('Possibly here', ['perhaps']),
 			...group('Already here', ['here']),
 			...group('Twice in what came', ['repeated']),
 			`Skipped: ${r.skipped.length}`,

@@ -110,7 +110,7 @@
 		<div role="alert">
 			<p class="wrong">{name ? `${name}: ` : ''}{answer.message}</p>
 			{#if answer.line}{@render place(answer.line)}{/if}
-			<p>Nothing was kept. Mend it here or in the file, and it is looked through again.</p>
+			<p>Nothing was saved. Correct it here or in the file, and it is looked through again.</p>
 		</div>
 	{:else if answer?.ok}
 		{@const { file, warnings } = answer.value}

@@ -75,10 +75,10 @@
 			];
 		const rows = (ids: string[]) => ids.flatMap((id) => catalogue.byId.get(id) ?? []);
 		return [
-			{ key: 'marked', title: 'Marked', rows: rows(marked) },
-			{ key: 'lately', title: 'Used lately', rows: rows(usedLately().map((s) => s.id)) },
-			{ key: 'own', title: 'Brought by you', rows: catalogue.list.filter((s) => s.own) },
-			{ key: 'often', title: 'Often asked for', rows: rows(FEATURED.map((f) => f.id)) },
+			{ key: 'marked', title: 'Favourites', rows: rows(marked) },
+			{ key: 'lately', title: 'Recent', rows: rows(usedLately().map((s) => s.id)) },
+			{ key: 'own', title: 'Your own', rows: catalogue.list.filter((s) => s.own) },
+			{ key: 'often', title: 'Common', rows: rows(FEATURED.map((f) => f.id)) },
 			{
 				key: 'all',
 				title: `All ${total}, the first ${MOST} by name`,
@@ -256,11 +256,13 @@
 				kind="quiet"
 				pressed={marked.includes(picked)}
 				onclick={() => (marked = setFavourite(picked, !marked.includes(picked)))}
-				>{marked.includes(picked) ? 'Marked' : 'Mark'}</Btn
+				>{marked.includes(picked) ? 'In your favourites' : 'Add to favourites'}</Btn
 			>
 			{#if entry?.own}<Btn kind="quiet" onclick={takeOut}>Take it out</Btn>{/if}
 			{#if manuscript}
-				<Btn kind="primary" href="/draft/{manuscript.id}?style={encodeURIComponent(picked)}">Use it there</Btn>
+				<Btn kind="primary" href="/draft/{manuscript.id}?style={encodeURIComponent(picked)}"
+					>Use in “{manuscript.title.length > 28 ? `${manuscript.title.slice(0, 27)}…` : manuscript.title}”</Btn
+				>
 			{/if}
 		</header>
 		<div class="where">

@@ -1,4 +1,4 @@
-/** Capitals in titles: sentences, headlines, and what keeps its capitals in either. */
+/** Capital letters in titles: sentences, headlines, and what keeps its capitals in either. */
 import type { Item, Name } from '../../csl';
 import { NAME_VARIABLES } from '../../csl';
 

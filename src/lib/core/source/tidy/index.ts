@@ -38,10 +38,10 @@ const ALL: Rule[] = [
 /** Groups of rules under the words that a person reads. */
 export const RULE_NAMES: Record<string, string> = {
 	capitals: 'Titles in capitals',
-	'title-case': 'Capitals in titles',
-	stop: 'Marks at the end',
+	'title-case': 'Capital letters in titles',
+	stop: 'Stray punctuation at the end',
 	'year-in-title': 'Year in the title',
-	spaces: 'Spaces too many',
+	spaces: 'Extra spaces',
 	'name-et-al': '“et al.” among names',
 	'name-and': '“and” among names',
 	'name-run-together': 'Names run together',
@@ -71,7 +71,7 @@ export const RULE_NAMES: Record<string, string> = {
 	'address-scheme': 'Addresses without https',
 	authorless: 'Pages without an author',
 	undated: 'Pages without a date',
-	'no-accessed': 'Day of reading missing',
+	'no-accessed': 'Access date missing',
 	'site-in-title': 'Site in the title',
 	missing: 'Missing for their kind',
 	shape: 'What cannot be printed'

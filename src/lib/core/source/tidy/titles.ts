@@ -61,7 +61,7 @@ export function spaces(item: Item): Finding[] {
 		const v = item[field];
 		if (typeof v !== 'string' || LONG.has(field) || field === 'id' || field === 'type') continue;
 		const clean = v.replace(/\s+/g, (s) => (s === '\u00a0' || s === '\u202f' ? s : ' ')).trim();
-		if (clean !== v) out.push(textFinding('spaces', field, 'Spaces too many', v, clean));
+		if (clean !== v) out.push(textFinding('spaces', field, 'Extra spaces', v, clean));
 	}
 	return out;
 }
