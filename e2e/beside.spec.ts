@@ -5,7 +5,7 @@ import { caretAfter, expectAccessible, openDraft, sheetText, watchErrors } from 
 const sheetOf = (page: Page) => page.getByRole('textbox', { name: 'Manuscript text' });
 const beside = (page: Page) => page.getByRole('navigation', { name: 'Beside the text' });
 
-test('an excerpt is quoted in the sentence or as a block by the style’s rule; a departure is seen (need N21)', async ({
+test('an excerpt is quoted in the sentence or as a block by the style’s rule; a departure is seen', async ({
 	page
 }) => {
 	const done = watchErrors(page);
@@ -37,9 +37,7 @@ test('an excerpt is quoted in the sentence or as a block by the style’s rule; 
 	done();
 });
 
-test('a quotation that departs from its excerpt is seen in the margin, and one without its page (need N21)', async ({
-	page
-}) => {
+test('a quotation that departs from its excerpt is seen in the margin, and one without its page', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDraft(page, 'shore');
 	const quote = sheetOf(page).locator('blockquote');
@@ -161,9 +159,7 @@ test('a cite moves from one citation into another in one step', async ({ page })
 	await expect.poll(() => sheetText(page)).toBe(before);
 });
 
-test('“see note” follows the numbering, says when its note is gone, and numbers can begin anew (need N29)', async ({
-	page
-}) => {
+test('“see note” follows the numbering, says when its note is gone, and numbers can begin anew', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDraft(page, 'lamplighters');
 	const sheet = sheetOf(page);

@@ -1,4 +1,4 @@
-/** The catalogue of styles: found, seen, compared, brought, used (needs N31 to N33). */
+/** The catalogue of styles: found, seen, compared, brought, used. */
 import { expect, test, type Page } from '@playwright/test';
 import { expectAccessible, openDesk, watchErrors } from './helpers';
 

@@ -88,9 +88,7 @@ test('a gap with a hint is left, counted, walked to and filled', async ({ page }
 	done();
 });
 
-test('words by hand stay; when their basis changes the margin shows was, would be, yours (need N23)', async ({
-	page
-}) => {
+test('words by hand stay; when their basis changes the margin shows was, would be, yours', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDraft(page, 'shore');
 	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
@@ -140,7 +138,7 @@ test('words by hand stay; when their basis changes the margin shows was, would b
 	done();
 });
 
-test('citations go to footnotes, endnotes and back into the text (need N28)', async ({ page }) => {
+test('citations go to footnotes, endnotes and back into the text', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDraft(page, 'shore');
 	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });

@@ -146,4 +146,9 @@ test('security headers: a policy without unsafe scripts', async ({ request }) =>
 	expect(policy).toContain("frame-ancestors 'none'");
 	expect(/script-src[^;]*unsafe/.test(policy)).toBe(false);
 	expect(r.headers()['x-content-type-options']).toBe('nosniff');
+	for (const file of ['/mark.svg', '/styles/index.json']) {
+		const h = (await request.get(file)).headers();
+		expect(h['x-content-type-options'], file).toBe('nosniff');
+		expect(h['cross-origin-resource-policy'], file).toBe('same-origin');
+	}
 });

@@ -76,6 +76,7 @@ test('Enter before what was typed is found or shown: that style is used, whole, 
 	await openDraft(page, 'shore');
 	await answerStyle(page, 'ieee', [late(1500)]);
 	await styleButton(page).click();
+	await expect(page.getByRole('searchbox', { name: 'Find a style' })).toBeFocused();
 	await page.keyboard.type('ieee');
 	await page.keyboard.press('Enter');
 	await expect(page.getByText('Loading IEEE…')).toBeVisible();

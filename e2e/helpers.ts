@@ -7,7 +7,7 @@ export function watchErrors(page: Page, allow: RegExp[] = []): () => void {
 	page.on('console', (m: ConsoleMessage) => {
 		if (m.type() === 'error' && !allow.some((r) => r.test(m.text()))) seen.push(m.text());
 	});
-	page.on('pageerror', (e) => seen.push(String(e)));
+	page.on('pageerror', (e) => seen.push(e.stack ?? String(e)));
 	return () => expect(seen, 'no error in the console').toEqual([]);
 }
 

@@ -1,6 +1,6 @@
 /** What was written is there: pages that go at any moment, second tabs, records that cannot be read, full storage. */
 import { expect, test, type BrowserContext, type Page } from '@playwright/test';
-import { caretAfter, openDesk, openDraft, watchErrors } from './helpers';
+import { caretAfter, openDesk, watchErrors } from './helpers';
 import { plainManuscript, putRecords, text } from './records';
 
 const sheet = (page: Page) => page.getByRole('textbox', { name: 'Manuscript text' });

@@ -1,4 +1,4 @@
-/** Lists of sources: put in, what they take in, how they look, entries by hand, copied and handed in (needs N35 to N40, N24). */
+/** Lists of sources: put in, what they take in, how they look, entries by hand, copied and handed in. */
 import { expect, test, type Page } from '@playwright/test';
 import { caretAfter, expectAccessible, openDraft, watchErrors } from './helpers';
 

@@ -1,4 +1,4 @@
-/** Proof: checks that lead to their places, and the ledger (needs N47, N40). */
+/** Proof: checks that lead to their places, and the ledger. */
 import { expect, test } from '@playwright/test';
 import { caretAfter, expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
 import { citation, plainManuscript, putRecords, text } from './records';

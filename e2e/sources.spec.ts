@@ -204,10 +204,7 @@ test('where it is cited, and a cited source is not deleted unasked', async ({ pa
 	await expect(sheet).toContainText('(Nakagawa et al., 2021)');
 });
 
-test('a correction in one tab shows in the manuscript open in another at once (needs N9)', async ({
-	page,
-	context
-}) => {
+test('a correction in one tab shows in the manuscript open in another at once', async ({ page, context }) => {
 	await openDraft(page, 'shore');
 	const library = await context.newPage();
 	await library.goto('/sources?open=abara1931');

@@ -1,4 +1,4 @@
-/** What a manuscript decides over its style (need N34). */
+/** What a manuscript decides over its style. */
 import { expect, test } from '@playwright/test';
 import { caretAfter, expectAccessible, openDraft, sheetText, watchErrors } from './helpers';
 

@@ -34,7 +34,7 @@ test('in the opened source: what to mend, one click or all at once', async ({ pa
 	await expect(mend).toHaveCount(0);
 	await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Eels and the lit channel: A net survey');
 	await expect(page.getByLabel('DOI', { exact: true })).toHaveValue('10.5555/lfe.1997.11');
-	await page.getByRole('button', { name: /^Undo: mended 3 things/ }).click();
+	await page.getByRole('button', { name: /^Undo: fixed 3 things/ }).click();
 	await expect(mend.getByRole('listitem')).toHaveCount(3);
 });
 

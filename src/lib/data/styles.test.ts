@@ -1,4 +1,4 @@
-/** Styles that the person brought: kept, replaced, in the backup, taken out (need N32). */
+/** Styles that the person brought: kept, replaced, in the backup, taken out. */
 import 'fake-indexeddb/auto';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';

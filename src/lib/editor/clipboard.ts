@@ -62,7 +62,7 @@ function plain(context: NodeViewContext, content: Fragment): string {
 const f = (content: Fragment): Fragment =>
 	content.firstChild?.isInline ? Fragment.from(schema.nodes.paragraph.create(null, content)) : content;
 
-/** Citations that come from a manuscript of another kind move over punctuation as in a change of style (need N20). */
+/** Citations that come from a manuscript of another kind move over punctuation as in a change of style. */
 function placeSlice(slice: Slice, from: PlacementKind, context: NodeViewContext): Slice {
 	const loose = slice.content.firstChild?.isInline ?? false;
 	const blocks = f(slice.content);

@@ -1,4 +1,4 @@
-/** Nothing typed, cut or pasted takes a list out or breaks it (need N40). */
+/** Nothing typed, cut or pasted takes a list out or breaks it. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';

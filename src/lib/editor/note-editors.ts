@@ -1,4 +1,4 @@
-/** The writer's own notes: made, taken out, and written in the margin by an editor of their own (need N26). */
+/** The writer's own notes: made, taken out, and written in the margin by an editor of their own. */
 import { openIfCitation, type CiteHost } from './cite-target';
 import { EditorState, Selection, TextSelection } from 'prosemirror-state';
 import { EditorView } from 'prosemirror-view';

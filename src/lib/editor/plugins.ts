@@ -279,7 +279,7 @@ function ownTyping(): Plugin {
 export const BIBLIOGRAPHY_MAY_GO = 'bibliography-may-go';
 
 /**
- * Typing, cutting or pasting across a list does not take it out (need N40): it stands where it was again. Whoever selects
+ * Typing, cutting or pasting across a list does not take it out: it stands where it was again. Whoever selects
  * the list itself, or asks for it, takes it out; undo and redo do as they did.
  */
 export function keepBibliographies(): Plugin {

@@ -1,4 +1,4 @@
-/** Excerpts put into an open draft as quotations and figures, and what is said about quotations there (need N21). */
+/** Excerpts put into an open draft as quotations and figures, and what is said about quotations there. */
 import { TextSelection } from 'prosemirror-state';
 import { blockRule, isBlock, type BlockRule } from '$lib/core/citing';
 import {

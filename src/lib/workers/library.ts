@@ -1,6 +1,6 @@
 /** The page's side of the library's worker: one job a worker, so that stopping a job is ending its worker. */
 import * as Comlink from 'comlink';
-import type { LibraryFace } from './library.worker';
+import type { LibraryApi } from './library.worker';
 import type { Lite } from './read-import';
 
 export type { Draft, ImportFile, ImportReport, ImportRow, ImportSkipped, Lite } from './read-import';
@@ -19,17 +19,17 @@ const SLICE = 1000;
  * Runs one job with a worker that knows the library; rejects with Stopped when it is stopped, with what went wrong
  * otherwise.
  */
-export function runJob<T>(here: Lite[], run: (face: Comlink.Remote<LibraryFace>) => Promise<T>): Job<T> {
+export function runJob<T>(here: Lite[], run: (api: Comlink.Remote<LibraryApi>) => Promise<T>): Job<T> {
 	const worker = new Worker(new URL('./library.worker.ts', import.meta.url), { type: 'module' });
 	let stop = () => {};
 	const stopped = new Promise<never>((_, reject) => {
 		stop = () => reject(new Stopped('Stopped.'));
 		worker.addEventListener('error', (e) => reject(new Error(e.message || 'The worker did not start.')));
 	});
-	const face = Comlink.wrap<LibraryFace>(worker);
+	const api = Comlink.wrap<LibraryApi>(worker);
 	const work = async () => {
-		for (let i = 0; i < here.length; i += SLICE) await face.know(here.slice(i, i + SLICE));
-		return run(face);
+		for (let i = 0; i < here.length; i += SLICE) await api.know(here.slice(i, i + SLICE));
+		return run(api);
 	};
 	const result = Promise.race([work(), stopped]).finally(() => worker.terminate());
 	return { result, stop: () => stop() };

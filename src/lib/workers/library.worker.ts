@@ -6,7 +6,7 @@ import { readImport, type ImportFile, type ImportReport, type ImportRow, type Li
 /** What is in the library, as far as it was told. */
 const here: Lite[] = [];
 
-const face = {
+const api = {
 	/** Tells a part of the library; the parts come one by one so that no message holds the page up. */
 	know(part: Lite[]): void {
 		here.push(...part);
@@ -36,5 +36,5 @@ const face = {
 	}
 };
 
-export type LibraryFace = typeof face;
-Comlink.expose(face);
+export type LibraryApi = typeof api;
+Comlink.expose(api);

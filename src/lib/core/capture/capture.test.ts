@@ -35,7 +35,7 @@ test('journal articles by their citation tags', () => {
 	});
 });
 
-test('a page and its site are told apart (needs N2), read today', () => {
+test('a page and its site are told apart, read today', () => {
 	const [item] = readHtml(
 		page(`<title>The last lamp – Heritage Port Ennis</title><meta property="og:site_name" content="Heritage Port Ennis"><meta property="og:title" content="The last lamp – Heritage Port Ennis">
 <link rel="canonical" href="https://example.org/lamp"><meta property="article:published_time" content="2021-04-02T10:00:00Z"><meta name="author" content="Rosa Hallam">`),

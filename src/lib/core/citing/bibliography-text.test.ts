@@ -1,4 +1,4 @@
-/** A list on its way to the clipboard (need N24). */
+/** A list on its way to the clipboard. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { cleanBibliography, layoutOf } from '../manuscript';

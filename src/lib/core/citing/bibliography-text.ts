@@ -11,7 +11,7 @@ export interface BibliographyWords {
 
 const esc = (s: string): string => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 
-/** A list as it goes to the clipboard: rich, with its indents and spaces, and plain (need N24). */
+/** A list as it goes to the clipboard: rich, with its indents and spaces, and plain. */
 export function bibliographyForClipboard({ groups, look, settings }: BibliographyWords): {
 	html: string;
 	text: string;

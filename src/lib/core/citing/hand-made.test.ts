@@ -1,4 +1,4 @@
-/** Override-made entries in lists and citations (need N39). */
+/** Handwritten entries in lists and citations. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { localeTree, styleTree } from '../../../../scripts/catalogue';

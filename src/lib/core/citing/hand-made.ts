@@ -1,5 +1,5 @@
 /**
- * Override-made entries (need N39): sources that no form fits, with the words of their entry, the place in the list and the
+ * Handwritten entries: sources that no form fits, with the words of their entry, the place in the list and the
  * short form of their citations all typed by the person. They are sources like others; the words are kept in the field
  * `custom`, which CSL-JSON leaves to programs (CSL-JSON schema 1.0.2).
  */
@@ -45,7 +45,7 @@ export interface Parted {
 	clusters: Cluster[];
 	/** Words of citations that have nothing else. */
 	alone: Map<string, string>;
-	/** Override-made sources that are cited, for the list. */
+	/** Handwritten sources that are cited, for the list. */
 	cited: string[];
 }
 

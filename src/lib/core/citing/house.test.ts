@@ -1,4 +1,4 @@
-/** House rules over any style (need N34). */
+/** House rules over any style. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';

@@ -1,5 +1,5 @@
 /**
- * House rules of a manuscript over any style (need N34): what a teacher or a publisher wants otherwise than the style
+ * House rules of a manuscript over any style: what a teacher or a publisher wants otherwise than the style
  * says. They change what the processor is given, never the sources.
  */
 import type { Item } from '../csl';

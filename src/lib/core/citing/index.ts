@@ -1,4 +1,4 @@
-/** The face of the citing room: the cite line's language, facts of styles, and the formatting session. */
+/** Public interface of the citing module: the cite line's language, facts of styles, and the formatting session. */
 export {
 	parseLine,
 	citesOfLine,

@@ -1,4 +1,4 @@
-/** The style to go to where citations shall stand in notes and the style in force has none, and the reverse (need N28). */
+/** The style to go to where citations shall stand in notes and the style in force has none, and the reverse. */
 import { FEATURED } from './kind';
 
 interface Entry {

@@ -1,4 +1,4 @@
-/** When a quotation is set off as a block, and when it wants its place (need N21). */
+/** When a quotation is set off as a block, and when it wants its place. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';

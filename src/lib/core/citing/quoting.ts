@@ -1,4 +1,4 @@
-/** How long a quotation a style sets off as a block, and whether it wants the place of one (need N21). */
+/** How long a quotation a style sets off as a block, and whether it wants the place of one. */
 import type { StyleInfo } from './kind';
 
 export interface BlockRule {

@@ -1,4 +1,4 @@
-/** Which citations and entries of a manuscript show best what a style does to it (need N31). */
+/** Which citations and entries of a manuscript show best what a style does to it. */
 import type { Cite, Cluster, Item } from '../csl';
 
 /** Citations worth showing: the first, one of several sources, one with a place, one repeated; by id, in their order. */

@@ -30,7 +30,7 @@ test('only what changed is sent again', () => {
 	);
 });
 
-test('a corrected source changes every citation of it at once (needs N9)', () => {
+test('a corrected source changes every citation of it at once', () => {
 	const s = session();
 	const clusters = demoClusters('article', false);
 	s.format({ clusters, uncited: [] });

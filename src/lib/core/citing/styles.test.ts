@@ -1,4 +1,4 @@
-/** Anatomy, samples, comparison and files of styles (needs N31, N32). */
+/** Anatomy, samples, comparison and files of styles. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';

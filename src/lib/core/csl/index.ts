@@ -1,4 +1,4 @@
-/** The face of the citation processor: see README.md in this folder. The reader of CSL files is `$lib/core/csl/xml`. */
+/** Public interface of the citation processor: see README.md in this folder. The reader of CSL files is `$lib/core/csl/xml`. */
 export { expandTree, type Tree, type CompactTree } from './tree';
 export { StyleError, type Warning } from './errors';
 export { compileStyle, styleLanguage, type CompiledStyle, type CompileOptions } from './compile';

@@ -112,7 +112,7 @@ const cluster = (id: string, noteNumber: number, ...cites: [string, string?][]):
 	cites: cites.map(([sourceId, value]): Cite => ({ sourceId, locator: value ? { label: 'page', value } : null }))
 });
 
-test('positions (CSL 1.0.2, choose: position; needs N27)', () => {
+test('positions (CSL 1.0.2, choose: position)', () => {
 	const of = (...list: Cluster[]) => findPositions(list, 5).map((row) => row.map((p) => p.position));
 	assert.deepEqual(
 		of(

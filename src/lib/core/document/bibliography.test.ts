@@ -1,4 +1,4 @@
-/** Lists of sources in what is handed in: their look, groups, annotations (needs N36 to N38; ECMA-376-1, 17.3.1). */
+/** Lists of sources in what is handed in: their look, groups, annotations (ECMA-376-1, 17.3.1). */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { strFromU8, unzipSync } from 'fflate';

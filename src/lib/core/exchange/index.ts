@@ -1,4 +1,4 @@
-/** The face of the exchange room: reference formats in and out. */
+/** Public interface of the exchange module: reference formats in and out. */
 import type { Format, ReadResult, Written } from './types';
 import { readBibtex, writeBibtex } from './bibtex';
 import { readRis, writeRis } from './ris';

@@ -1,4 +1,4 @@
-/** What lists take in, their order and their look (needs N35 to N38). */
+/** What lists take in, their order and their look. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';

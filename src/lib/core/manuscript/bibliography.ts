@@ -1,5 +1,5 @@
 /**
- * Lists of sources in a manuscript (needs N35 to N38): what each takes in, in which order, how it looks. A manuscript
+ * Lists of sources in a manuscript: what each takes in, in which order, how it looks. A manuscript
  * may have several, whole, by section, or by kind.
  */
 import type { Node } from 'prosemirror-model';

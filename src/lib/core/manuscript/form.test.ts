@@ -1,4 +1,4 @@
-/** Property: citations go from the text into notes and back, in documents with everything in them (need N28). */
+/** Property: citations go from the text into notes and back, in documents with everything in them. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';

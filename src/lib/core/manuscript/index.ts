@@ -1,4 +1,4 @@
-/** The face of the manuscript room. Comparing two states is `$lib/core/manuscript/compare`, loaded when needed. */
+/** Public interface of the manuscript module. Comparing two states is `$lib/core/manuscript/compare`, loaded when needed. */
 export {
 	blockDom,
 	SAFE_LINK,

@@ -1,4 +1,4 @@
-/** Puts a citation into a sentence, and takes it out again, with spaces and marks right (need N20). */
+/** Puts a citation into a sentence, and takes it out again, with spaces and marks right. */
 import type { Node } from 'prosemirror-model';
 import type { Transform } from 'prosemirror-transform';
 import { newId } from './ids';

@@ -44,7 +44,7 @@ function insertAt(
 	return show(tr.doc);
 }
 
-test('a citation goes where the sentence wants it (needs N20)', () => {
+test('a citation goes where the sentence wants it', () => {
 	const rows: [string, 'sentence' | 'raised' | 'note', string][] = [
 		['The lamps burned|', 'sentence', 'The lamps burned ^'],
 		['The lamps burned |', 'sentence', 'The lamps burned ^'],
@@ -195,7 +195,7 @@ test('notes and citations are numbered in order, footnotes and endnotes each in 
 	);
 });
 
-test('locators as people write them (needs N15)', () => {
+test('locators as people write them', () => {
 	const rows: [string, string, string][] = [
 		['p 12', 'page', '12'],
 		['pp. 12–14', 'page', '12-14'],

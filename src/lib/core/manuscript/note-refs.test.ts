@@ -1,4 +1,4 @@
-/** References to notes, numbers that begin anew, and where marks stand by the manuscript's own wish (needs N20, N29). */
+/** References to notes, numbers that begin anew, and where marks stand by the manuscript's own wish. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { Node } from 'prosemirror-model';

@@ -1,4 +1,4 @@
-/** References to notes by number, "see note 12", that follow the numbering (need N29). */
+/** References to notes by number, "see note 12", that follow the numbering. */
 import type { Transform } from 'prosemirror-transform';
 import type { Reading } from './clusters';
 import { textAround } from './insert';

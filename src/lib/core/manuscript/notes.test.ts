@@ -68,7 +68,7 @@ test('words that became a note come back as they were', () => {
 	);
 });
 
-test('a group is taken apart and joined again, and a source replaced keeps its places (need N18)', () => {
+test('a group is taken apart and joined again, and a source replaced keeps its places', () => {
 	const group = [cite('a', { label: 'page', value: '3' }), cite('b'), cite('c')];
 	const tr = new Transform(doc(schema.text('Lamps '), citation('g', ...group), schema.text('.')));
 	splitCitation(tr, 7, 1, 'sentence');

@@ -1,4 +1,4 @@
-/** The writer's own notes turned to the other kind, into the text, and out of it (need N26). */
+/** The writer's own notes turned to the other kind, into the text, and out of it. */
 import { Fragment, type Node } from 'prosemirror-model';
 import type { Transform } from 'prosemirror-transform';
 import { newId } from './ids';

@@ -1,5 +1,5 @@
 /**
- * Citations and entries that are edited by hand (need N23). The words stay as they were written; what the style said at
+ * Citations and entries that are edited by hand. The words stay as they were written; what the style said at
  * that time is kept beside them, so that a change of it can be shown.
  */
 import { parseField, toHtml, toPlain, toRuns, type Run } from '../csl';

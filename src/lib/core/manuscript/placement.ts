@@ -1,5 +1,5 @@
 /**
- * Where a citation stands among the punctuation around it (needs N20).
+ * Where a citation stands among the punctuation around it.
  * - `sentence`: in-text citations stand before the closing mark, after a space (APA 7, 8.11; MLA 9, 6.43; IEEE)
  * - `raised`: raised numbers stand behind full stops and commas, before colons and semicolons, without a space (AMA 11, 3.6.2)
  * - `close`: raised numbers and note marks of a manuscript that wants them before the mark, without a space

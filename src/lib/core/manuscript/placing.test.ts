@@ -1,5 +1,5 @@
 /**
- * Where a citation goes among marks, in every place a caret can be (need N20).
+ * Where a citation goes among marks, in every place a caret can be.
  * `sentence`: APA 7, 8.11 and 8.27; MLA 9, 6.43 and 6.35. `note`: Chicago 17, 14.26. `raised`: AMA 11, 3.6.2.
  */
 import assert from 'node:assert/strict';

@@ -1,4 +1,4 @@
-/** Quotation marks in the shape of a language (need N33); the marks are those of the CSL locale files. */
+/** Quotation marks in the shape of a language; the marks are those of the CSL locale files. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';

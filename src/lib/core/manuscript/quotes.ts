@@ -1,4 +1,4 @@
-/** Typed quotation marks in the shape of a language (need N33). */
+/** Typed quotation marks in the shape of a language. */
 import type { Node } from 'prosemirror-model';
 import type { Transform } from 'prosemirror-transform';
 import type { QuoteMarks } from './quoting';

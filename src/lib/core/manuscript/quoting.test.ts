@@ -1,4 +1,4 @@
-/** Excerpts as quotations: run-in, block and figure in every kind of place; departures seen (need N21). */
+/** Excerpts as quotations: run-in, block and figure in every kind of place; departures seen. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';

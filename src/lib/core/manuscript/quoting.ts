@@ -1,4 +1,4 @@
-/** Excerpts as quotations: put into the text with their citation, and watched afterwards (need N21). */
+/** Excerpts as quotations: put into the text with their citation, and watched afterwards. */
 import type { Mark, Node } from 'prosemirror-model';
 import type { Transform } from 'prosemirror-transform';
 import { newId } from './ids';

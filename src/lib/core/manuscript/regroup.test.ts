@@ -1,4 +1,4 @@
-/** Citations taken apart, joined, moved about and turned to another source (need N18). */
+/** Citations taken apart, joined, moved about and turned to another source. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';

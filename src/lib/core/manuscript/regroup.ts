@@ -1,4 +1,4 @@
-/** Citations taken apart, joined and turned to another source (need N18). */
+/** Citations taken apart, joined and turned to another source. */
 import type { Node } from 'prosemirror-model';
 import type { Transform } from 'prosemirror-transform';
 import { newId } from './ids';

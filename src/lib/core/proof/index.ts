@@ -1,4 +1,4 @@
-/** The face of the proof room: what is to be checked in a manuscript before it is handed in, and the ledger of its sources. */
+/** Public interface of the proof module: what is to be checked in a manuscript before it is handed in, and the ledger of its sources. */
 import { placeholders } from './placeholders';
 import { outdatedOverrides } from './overrides';
 import { keptOut, uncited, unlisted } from './lists';

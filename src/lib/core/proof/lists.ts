@@ -1,6 +1,6 @@
 /**
  * Text and list against each other: cited but in no list, listed without being cited, and what the style leaves out of
- * the list (needs N40, N47).
+ * the list.
  */
 import type { Node } from 'prosemirror-model';
 import { arrangeBibliography, citedInSection, cleanBibliography } from '../manuscript';

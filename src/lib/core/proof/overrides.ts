@@ -1,4 +1,4 @@
-/** What was edited by hand, and what the style would say now (need N23). */
+/** What was edited by hand, and what the style would say now. */
 import { overrideIsOutdated, type EntryOverrides, type Override, type Reading } from '../manuscript';
 import type { Checker, Facts } from './types';
 

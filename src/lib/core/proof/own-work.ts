@@ -1,4 +1,4 @@
-/** The writers' own works, which give them away in a paper for blind review (common practice; need N50). */
+/** The writers' own works, which give them away in a paper for blind review (common practice). */
 import { nameKey, readName } from '../source';
 import type { Name } from '../csl';
 import { nameOfSource } from './names';

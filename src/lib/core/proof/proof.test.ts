@@ -1,4 +1,4 @@
-/** Checks of a manuscript and the ledger (needs N47, N40, N23, N21). */
+/** Checks of a manuscript and the ledger. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';

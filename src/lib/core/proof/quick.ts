@@ -1,6 +1,6 @@
 /**
- * What is looked at while somebody writes: faults that cost nothing to find, words by hand, quotations. A face of its
- * own, since the page that opens a draft shall not wait for the rest of the room.
+ * What is looked at while somebody writes: faults that cost nothing to find, words by hand, quotations. An interface of its
+ * own, since the page that opens a draft shall not wait for the rest of the module.
  */
 import { placeholders } from './placeholders';
 import { outdatedOverrides } from './overrides';

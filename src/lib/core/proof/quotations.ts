@@ -1,4 +1,4 @@
-/** Quotations that silently depart from their excerpt, and those without a place where the style wants one (need N21). */
+/** Quotations that silently depart from their excerpt, and those without a place where the style wants one. */
 import { wantsPlace } from '../citing';
 import { departure, firstWords, type QuotationInfo } from '../manuscript';
 import type { Checker, Facts } from './types';

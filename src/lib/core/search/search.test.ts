@@ -17,7 +17,7 @@ const sources = demoLibrary.map((s, i): Source => ({
 	updatedAt: i
 }));
 
-test('sources are found by whatever is remembered (needs N8)', () => {
+test('sources are found by whatever is remembered', () => {
 	const index = createIndex();
 	index.set(sources);
 	const first = (q: string) => index.find(q)[0];
@@ -30,7 +30,7 @@ test('sources are found by whatever is remembered (needs N8)', () => {
 	assert.deepEqual(index.find('zzzz'), []);
 });
 
-test('what this section cites and what was cited lately comes first (needs N14)', () => {
+test('what this section cites and what was cited lately comes first', () => {
 	const index = createIndex();
 	index.set(sources);
 	const use = new Map([

@@ -20,7 +20,7 @@
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { recognise } from '$lib/core/source';
-	import HandWords from './HandWords.svelte';
+	import OverrideForm from './OverrideForm.svelte';
 	import type { Elsewhere } from './CiteRows.svelte';
 	import { CiteLineState } from './citeline.svelte';
 
@@ -304,7 +304,7 @@
 	</div>
 
 	{#if byHand && target.editing}
-		<HandWords
+		<OverrideForm
 			html={overrideNow ? overrideHtml(overrideNow) : shown}
 			label={draft.asNotes && !target.inNote ? 'Words of this note' : 'Words of this citation'}
 			onkeep={(text) => {

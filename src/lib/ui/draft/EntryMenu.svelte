@@ -8,8 +8,8 @@
 	import { replaceCited, overrideEntry } from '$lib/editor/commands';
 	import { places } from '$lib/editor/citing';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import HandNotice from './HandNotice.svelte';
-	import HandWords from './HandWords.svelte';
+	import OverrideNotice from './OverrideNotice.svelte';
+	import OverrideForm from './OverrideForm.svelte';
 	import { shortLabel, titleOf } from '$lib/core/source';
 	import { library } from '$lib/services/library.svelte';
 	import { copyRich } from '../clipboard';
@@ -87,7 +87,7 @@
 		{#if !draft.readOnly && !edit}<Btn kind="ghost" onclick={() => (byHand = true)}>Edit the wording</Btn>{/if}
 	</div>
 	{#if byHand && entry}
-		<HandWords
+		<OverrideForm
 			html={edit ? overrideHtml(edit.hand) : entry.html}
 			label="Words of this entry"
 			onkeep={(text) => {
@@ -97,7 +97,7 @@
 			oncancel={() => (byHand = false)}
 		/>
 	{:else if edit}
-		<HandNotice {draft} {edit} onedit={() => (byHand = true)} />
+		<OverrideNotice {draft} {edit} onedit={() => (byHand = true)} />
 	{/if}
 	{#if annotation}<p class="annotation">{annotation}</p>{/if}
 	<h2>

@@ -9,7 +9,7 @@
 	import { overrideStates } from '$lib/core/proof/quick';
 	import { takeNoteIn, turnOwnNote } from '$lib/editor/commands';
 	import { notePosition } from '$lib/editor/citing';
-	import HandNotice from './HandNotice.svelte';
+	import OverrideNotice from './OverrideNotice.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { TrashBinOutline } from '../parts/icons';
 	let { draft, note, onresize }: { draft: Draft; note: NoteInfo; onresize: () => void } = $props();
@@ -92,7 +92,7 @@
 			<!-- eslint-disable-next-line svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes all data -->
 			<span>{@html breakable(html)}</span>
 		</button>
-		{#if edit}<HandNotice {draft} {edit} onedit={() => editCitation(draft, note.id, true)} />{/if}
+		{#if edit}<OverrideNotice {draft} {edit} onedit={() => editCitation(draft, note.id, true)} />{/if}
 	{/if}
 </div>
 

@@ -6,7 +6,7 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { factsOf } from '$lib/editor/facts';
 	import { overrideStates } from '$lib/core/proof/quick';
-	import HandNotice from './HandNotice.svelte';
+	import OverrideNotice from './OverrideNotice.svelte';
 	import type { Slip } from './margin';
 	let { draft, slip }: { draft: Draft; slip: Slip } = $props();
 	const edits = $derived.by(() => {
@@ -49,7 +49,7 @@
 			{/each}
 		</button>
 		{#if edits.get(c.id)}
-			<HandNotice {draft} edit={edits.get(c.id)!} onedit={() => editCitation(draft, c.id, true)} />
+			<OverrideNotice {draft} edit={edits.get(c.id)!} onedit={() => editCitation(draft, c.id, true)} />
 		{/if}
 	{/each}
 </div>

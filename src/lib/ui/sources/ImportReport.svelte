@@ -3,9 +3,9 @@
 	import { shortAuthor, titleOf, yearOf } from '$lib/core/source';
 	import type { ImportRow } from '$lib/workers/library';
 	import { library } from '$lib/services/library.svelte';
-	import type { BringingIn, Choice } from './bring-in.svelte';
+	import type { ImportSession, Choice } from './import.svelte';
 
-	let { b }: { b: BringingIn } = $props();
+	let { b }: { b: ImportSession } = $props();
 	/** Of a long list, how many are drawn. */
 	let most = $state(60);
 	const r = $derived(b.report!);

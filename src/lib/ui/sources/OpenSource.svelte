@@ -7,7 +7,7 @@
 	import type { LibraryView } from './library-view.svelte';
 	import Excerpts from './Excerpts.svelte';
 	import Fields from './Fields.svelte';
-	import Mend from './Mend.svelte';
+	import Fixes from './Fixes.svelte';
 	import Places from './Places.svelte';
 	import PrintedSide from './PrintedSide.svelte';
 
@@ -53,7 +53,7 @@
 <div class="in">
 	<Fields {source} {view} {put} {problem} {keyProblem} {wanted} {onremove} />
 	<div class="side">
-		<Mend {findings} {look} {put} onfield={(f) => (wanted = f)} />
+		<Fixes {findings} {look} {put} onfield={(f) => (wanted = f)} />
 		<PrintedSide {source} onfield={(f) => (wanted = f)} />
 		<Places uses={view.usesNow.get(source.id) ?? []} />
 		<Excerpts {source} {put} />

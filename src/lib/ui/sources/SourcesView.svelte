@@ -10,7 +10,7 @@
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import Backup from './Backup.svelte';
-	import BringIn from './BringIn.svelte';
+	import ImportPanel from './ImportPanel.svelte';
 	import ColumnsMenu from './ColumnsMenu.svelte';
 	import Deleting from './Deleting.svelte';
 	import Facets from './Facets.svelte';
@@ -21,7 +21,7 @@
 	import SourceRow from './SourceRow.svelte';
 	import { RowWindow } from './table.svelte';
 	import TidyPanel from './TidyPanel.svelte';
-	import TwicePanel from './TwicePanel.svelte';
+	import DuplicatesPanel from './DuplicatesPanel.svelte';
 
 	const view = new LibraryView();
 	const rows = new RowWindow();
@@ -235,7 +235,7 @@
 			}}
 		/>
 	{:else if view.panel === 'duplicates'}
-		<TwicePanel
+		<DuplicatesPanel
 			{view}
 			chosen={merging}
 			onclose={() => {
@@ -335,7 +335,7 @@
 	<Backup />
 </footer>
 {#if bringing}
-	<BringIn
+	<ImportPanel
 		{files}
 		{view}
 		question={view.query && !listed.length ? view.query : ''}

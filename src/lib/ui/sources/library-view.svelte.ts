@@ -177,8 +177,8 @@ export class LibraryView {
 		this.looking = true;
 		const list = this.all.map((s) => ({ id: s.id, item: s.item, ignored: s.ignored }));
 		const [titles, notDuplicates] = [this.titles, [...this.notDuplicates]];
-		const job = runJob(list, async (face) => {
-			const [findings, groups] = [await face.tidyAll(titles), await face.duplicates(notDuplicates)];
+		const job = runJob(list, async (api) => {
+			const [findings, groups] = [await api.tidyAll(titles), await api.duplicates(notDuplicates)];
 			this.findings = new Map(findings.map((f) => [f.id, f.findings]));
 			this.groups = groups;
 		});

@@ -1,4 +1,4 @@
-/** One's own text in any style: a few citations and entries, as they would become (need N31). */
+/** One's own text in any style: a few citations and entries, as they would become. */
 import {
 	cleanHouse,
 	madeUpCitations,

@@ -7,7 +7,7 @@
 	import Btn from '../parts/Btn.svelte';
 	import PickFiles from '../parts/PickFiles.svelte';
 	import RestoreBackup from './RestoreBackup.svelte';
-	import { BringingIn } from './bring-in.svelte';
+	import { ImportSession } from './import.svelte';
 	import ImportReport from './ImportReport.svelte';
 	import type { LibraryView } from './library-view.svelte';
 	import LookUpList from './LookUpList.svelte';
@@ -22,7 +22,7 @@
 		onhand: () => void;
 	}
 	let { files, view, question = '', onclose, onopen, onhand }: Props = $props();
-	const b = new BringingIn();
+	const b = new ImportSession();
 	let open = $state(true);
 	// svelte-ignore state_referenced_locally
 	let text = $state(question);

@@ -21,7 +21,7 @@ export type Choice = 'add' | 'fill' | 'leave';
 
 const DEFAULT: Record<ImportRow['state'], Choice> = { new: 'add', here: 'leave', perhaps: 'add', repeated: 'leave' };
 
-export class BringingIn {
+export class ImportSession {
 	report = $state.raw<ImportReport | null>(null);
 	/** Choices that differ from what is usual, by the number of the row. */
 	choices = $state.raw<Record<number, Choice>>({});
@@ -126,8 +126,8 @@ export class BringingIn {
 		this.from = files.length === 1 ? files[0].name : `${files.length} files`;
 		this.progress = { share: 0, file: this.from };
 		const rows: ImportRow[] = [];
-		const job: Job<ImportReport> = runJob(here, (face) =>
-			face.read(
+		const job: Job<ImportReport> = runJob(here, (api) =>
+			api.read(
 				files,
 				// word of progress may come in behind the answer
 				callback((share: number, file: string) => {
