@@ -24,7 +24,7 @@ test('BibTeX: the report comes first, a broken entry costs the others nothing, o
 	const done = watchErrors(page);
 	await openSources(page);
 	const dialog = await paste(page, BIB);
-	await expect(dialog).toContainText('2 read, 1 already here, 1 twice, 1 skipped');
+	await expect(dialog).toContainText('2 read, 1 already here, 1 repeated, 1 skipped');
 	await expect(dialog).toContainText('line 2');
 	await expect(dialog).toContainText('never closed');
 	await expect(dialog).toContainText('the same DOI as Okonjo & Brandt 2019');
@@ -143,7 +143,7 @@ test('a long import shows how far it is, leaves the page usable, and can be stop
 		.setInputFiles({ name: 'many.bib', mimeType: 'text/plain', buffer: Buffer.from(many) });
 	await expect(page.getByText('Reading many.bib')).toBeVisible();
 	await page.getByRole('button', { name: 'Stop' }).click();
-	await expect(page.getByRole('alert')).toContainText('Stopped. Nothing was taken in.');
+	await expect(page.getByRole('alert')).toContainText('Stopped. Nothing was added.');
 	await page.getByRole('button', { name: 'Cancel' }).click();
 	await expect(page.getByText('67 sources')).toBeVisible();
 });

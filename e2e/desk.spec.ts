@@ -80,7 +80,7 @@ test('hand-in is accessible, and copies the list', async ({ page, context }) => 
 		'The lamplighters of Port Ennis'
 	);
 	await expectAccessible(page);
-	await page.getByRole('button', { name: 'Copy the list' }).click();
+	await page.getByRole('button', { name: 'Copy the bibliography' }).click();
 	await expect(page.getByText(/The list is on the clipboard/)).toBeVisible();
 	const [html, text] = await page.evaluate(async () => {
 		const [item] = await navigator.clipboard.read();

@@ -58,7 +58,7 @@ test('a list of several tags and shelves; one no more, and at last any again', a
 	const both = await entries(page).count();
 	await pick.selectOption('shelf: Labour');
 	await expect.poll(() => entries(page).count()).toBeLessThan(both);
-	const taken = panel(page).getByRole('group', { name: 'Tags and shelves taken in' });
+	const taken = panel(page).getByRole('group', { name: 'Tags and shelves to include' });
 	await expect(taken.getByRole('checkbox')).toHaveCount(3);
 	await expectAccessible(page);
 	await taken.getByRole('checkbox', { name: 'shelf: Labour' }).click();
@@ -180,7 +180,7 @@ test('the list is copied with its indents, handed in with its look, and typing a
 	await panel(page).getByLabel('Introductory paragraph').press('Tab');
 	await expect(lists(page)).toContainText('In the order of their authors.');
 	const count = await entries(page).count();
-	await panel(page).getByRole('button', { name: 'Copy the list' }).click();
+	await panel(page).getByRole('button', { name: 'Copy bibliography' }).click();
 	await expect(page.getByText(`The list is on the clipboard: ${count} entries.`)).toBeVisible();
 	const copied = await page.evaluate(async () => {
 		const [item] = await navigator.clipboard.read();

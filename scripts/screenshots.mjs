@@ -154,10 +154,10 @@ const SHOTS = {
 	},
 	tidy: async (p) => {
 		await p.goto(`${base}/sources?show=tidy`);
-		await p.getByRole('heading', { name: /to tidy/ }).waitFor();
+		await p.getByRole('heading', { name: /to clean up/ }).waitFor();
 	},
 	merge: async (p) => {
-		await p.goto(`${base}/sources?show=twice`);
+		await p.goto(`${base}/sources?show=duplicates`);
 		await p.getByRole('button', { name: 'Merge into one' }).waitFor();
 	},
 	proof: async (p) => {

@@ -171,7 +171,7 @@
 				</select>
 			</label>
 			{#if chosen.length}
-				<div class="ticks" role="group" aria-label="Tags and shelves taken in">
+				<div class="ticks" role="group" aria-label="Tags and shelves to include">
 					{#each chosen as c (c.key)}
 						<label><input type="checkbox" checked onchange={() => only(c.key, false)} /> {c.words}</label>
 					{/each}
@@ -275,8 +275,8 @@
 				><input type="checkbox" checked={look.bold} onchange={(e) => own({ bold: e.currentTarget.checked })} /> bold</label
 			>
 			<label
-				><input type="checkbox" checked={look.ownPage} onchange={(e) => own({ ownPage: e.currentTarget.checked })} /> a page
-				of its own</label
+				><input type="checkbox" checked={look.ownPage} onchange={(e) => own({ ownPage: e.currentTarget.checked })} /> start
+				on a new page</label
 			>
 		</div>
 		<div class="pair">
@@ -361,7 +361,7 @@
 		{/if}
 	</fieldset>
 	<div class="acts">
-		<Btn kind="ghost" onclick={copy}>Copy the list</Btn>
+		<Btn kind="ghost" onclick={copy}>Copy bibliography</Btn>
 		{#if !draft.readOnly}
 			<Btn
 				kind="quiet"

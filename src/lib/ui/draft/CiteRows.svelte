@@ -240,8 +240,8 @@
 		color: var(--ink-3);
 	}
 	.words {
-		flex: 1 1 70px;
-		width: 70px;
+		flex: 1 1 60px;
+		width: 60px;
 	}
 	.words:first-of-type {
 		text-align: right;
@@ -257,8 +257,8 @@
 		color: var(--marigold);
 	}
 	select {
-		flex: 0 1 112px;
-		width: 112px;
+		flex: 0 0 122px;
+		width: 122px;
 		color: var(--ink-2);
 		text-overflow: ellipsis;
 		padding-right: 18px;

@@ -105,7 +105,7 @@
 						{#each edits as e (e.kind + e.id)}
 							<li>
 								<button type="button" onclick={() => go(e.pos)}
-									>{e.kind === 'entry' ? 'In the list: ' : ''}{overrideText(e.hand)}</button
+									>{e.kind === 'entry' ? 'In the bibliography: ' : ''}{overrideText(e.hand)}</button
 								>
 							</li>
 						{/each}

@@ -181,7 +181,9 @@
 			<h2>The list alone</h2>
 			<div class="row">
 				<div><b>{result?.bibliography?.length ?? 0} entries</b><span>Formatted and plain, ready to paste</span></div>
-				<Btn kind="ghost" disabled={!result?.bibliography?.length} onclick={copyList} label="Copy the list">Copy</Btn>
+				<Btn kind="ghost" disabled={!result?.bibliography?.length} onclick={copyList} label="Copy the bibliography"
+					>Copy</Btn
+				>
 			</div>
 			<h2>The cited sources</h2>
 			<div class="row">

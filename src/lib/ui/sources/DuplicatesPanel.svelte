@@ -102,10 +102,10 @@
 	<header>
 		<h2>
 			{groups.length
-				? `${groups.length} ${groups.length === 1 ? 'work is' : 'works are'} perhaps here twice`
+				? `${groups.length} possible ${groups.length === 1 ? 'duplicate' : 'duplicates'}`
 				: view.looking
 					? 'Looking the library through…'
-					: 'Nothing is here twice'}
+					: 'No duplicates'}
 		</h2>
 		<span class="spacer"></span>
 		<Btn kind="quiet" onclick={onclose}>Back to the list</Btn>

@@ -137,7 +137,7 @@
 		</div>
 		<p class="hint">
 			BibTeX, BibLaTeX, RIS, MEDLINE, CSL-JSON, MODS, saved web pages, PDF. Files and folders can be dropped anywhere on
-			Sources. Nothing is taken in before you have seen the report.
+			Sources. Nothing is added before you have seen the report.
 		</p>
 	{/if}
 </Modal>

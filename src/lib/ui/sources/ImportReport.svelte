@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** The report on what came: new, perhaps here, here, twice, skipped; nothing is taken in before it was seen. */
+	/** The report on what came: new, perhaps here, here, twice, skipped; nothing is added before it was seen. */
 	import { shortAuthor, titleOf, yearOf } from '$lib/core/source';
 	import type { ImportRow } from '$lib/workers/library';
 	import { library } from '$lib/services/library.svelte';
@@ -15,7 +15,7 @@
 				['new', 'New'],
 				['perhaps', 'Possibly in your library already'],
 				['here', 'Already here'],
-				['repeated', 'Twice in what came']
+				['repeated', 'Repeated in this import']
 			] as const
 		)
 			.map(([state, name]) => ({
@@ -27,23 +27,23 @@
 	);
 	const CHOICES: Record<ImportRow['state'], [Choice, string][]> = {
 		new: [
-			['add', 'take in'],
-			['leave', 'leave']
+			['add', 'add'],
+			['leave', 'skip']
 		],
 		perhaps: [
-			['add', 'take in as another'],
+			['add', 'add as another source'],
 			['fill', 'complete what is here'],
-			['leave', 'leave']
+			['leave', 'skip']
 		],
 		here: [
-			['leave', 'leave what is here'],
+			['leave', 'keep what is here'],
 			['fill', 'complete what is here'],
-			['add', 'take in as another']
+			['add', 'add as another source']
 		],
 		repeated: [
-			['leave', 'leave'],
+			['leave', 'skip'],
 			['fill', 'complete the first'],
-			['add', 'take in as another']
+			['add', 'add as another source']
 		]
 	};
 	const count = (state: ImportRow['state']) => r.rows.filter((x) => x.state === state).length;
@@ -57,7 +57,7 @@
 		[
 			`${(count('new') + count('perhaps')).toLocaleString('en')} read`,
 			`${count('here')} already here`,
-			count('repeated') ? `${count('repeated')} twice` : '',
+			count('repeated') ? `${count('repeated')} repeated` : '',
 			`${r.skipped.length} skipped`
 		].filter(Boolean)
 	);

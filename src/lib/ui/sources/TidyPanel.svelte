@@ -96,10 +96,10 @@
 	<header>
 		<h2>
 			{total
-				? `${total.toLocaleString('en')} to tidy`
+				? `${total.toLocaleString('en')} to clean up`
 				: view.looking
 					? 'Looking the library through…'
-					: 'Nothing to tidy'}
+					: 'Nothing to clean up'}
 		</h2>
 		<span class="titles" id="titles-how">Keep titles</span>
 		<Select

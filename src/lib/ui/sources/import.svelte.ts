@@ -67,7 +67,7 @@ export class ImportSession {
 		// a letter to somebody is neither
 		const ids = lines.filter((l) => recognise(l)).length;
 		if (lines.length > 1 && !ids && lines.some((l) => l.split(/\s+/).length > 14)) {
-			this.trouble = 'This is neither records of a known format nor identifiers, one a line. Nothing was taken in.';
+			this.trouble = 'This is neither records of a known format nor identifiers, one a line. Nothing was added.';
 			return;
 		}
 		await this.lookUps.ask(lines);
@@ -139,15 +139,15 @@ export class ImportSession {
 		this.job = job;
 		try {
 			const r: ImportReport = { ...(await job.result), rows };
-			if (!r.rows.length && !r.skipped.length) this.trouble ||= `There is nothing to take in from ${this.from}.`;
+			if (!r.rows.length && !r.skipped.length) this.trouble ||= `There is nothing to add from ${this.from}.`;
 			else if (!r.rows.length && r.files.every((f) => f.format === 'unknown'))
-				this.trouble = `${this.from}: ${r.skipped[0].why} Nothing was taken in.`;
+				this.trouble = `${this.from}: ${r.skipped[0].why} Nothing was added.`;
 			else this.report = merged(this.report, r);
 		} catch (e) {
 			this.trouble =
 				e instanceof Stopped
-					? 'Stopped. Nothing was taken in.'
-					: `This could not be read: ${(e as Error).message}. Nothing was taken in.`;
+					? 'Stopped. Nothing was added.'
+					: `This could not be read: ${(e as Error).message}. Nothing was added.`;
 		} finally {
 			this.progress = null;
 			this.job = null;
@@ -200,7 +200,7 @@ export class ImportSession {
 	reportText(): string {
 		const r = this.report!;
 		const at = (x: { file: string; line: number }) => `  ${x.file}, line ${x.line}: `;
-		const words: Record<Choice, string> = { add: 'taken in', fill: 'completes what is here', leave: 'left' };
+		const words: Record<Choice, string> = { add: 'added', fill: 'completes what is here', leave: 'skipped' };
 		const group = (title: string, states: ImportRow['state'][]) => {
 			const list = r.rows.map((row, i) => ({ row, i })).filter(({ row }) => states.includes(row.state));
 			return [
@@ -218,7 +218,7 @@ export class ImportSession {
 			...group('New', ['new']),
 			...group('Possibly here', ['perhaps']),
 			...group('Already here', ['here']),
-			...group('Twice in what came', ['repeated']),
+			...group('Repeated in this import', ['repeated']),
 			`Skipped: ${r.skipped.length}`,
 			...r.skipped.map((s) => `${at(s)}${s.why} ${s.what}`),
 			...r.remarks

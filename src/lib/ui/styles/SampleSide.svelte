@@ -28,7 +28,7 @@
 		{#if sample.counts.entries === null}
 			<p class="none">This style has no list of sources.</p>
 		{:else}
-			<p class="sub">In the list</p>
+			<p class="sub">In the bibliography</p>
 			{#each sample.entries as e (e.id)}
 				<div class="entry" class:hang={sample.style.hangingIndent}>
 					{@html marked(e.id, e.html, against?.entries)}
