@@ -118,7 +118,7 @@ test('a list for a section, one by typing its heading, one on a page of its own;
 
 	const text = await sheetOf(page).locator('p').allInnerTexts();
 	await lists(page).first().getByRole('button', { name: 'Bibliography options…' }).click();
-	await panel(page).getByRole('button', { name: 'Remove this list' }).click();
+	await panel(page).getByRole('button', { name: 'Remove this bibliography' }).click();
 	await expect(lists(page)).toHaveCount(2);
 	expect((await sheetOf(page).locator('p').allInnerTexts()).filter((t) => text.includes(t)).length).toBeGreaterThan(10);
 	await page.keyboard.press('Control+z');

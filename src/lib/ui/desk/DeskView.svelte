@@ -351,6 +351,10 @@
 		margin-top: 26px;
 		color: var(--ink-3);
 	}
+	.ask p {
+		margin-bottom: 10px;
+		max-width: 78ch;
+	}
 	.link {
 		color: var(--verdigris-strong);
 		text-decoration: underline;

@@ -361,11 +361,11 @@
 		{/if}
 	</fieldset>
 	<div class="acts">
-		<Btn kind="ghost" onclick={copy}>Copy bibliography</Btn>
+		<Btn kind="ghost" onclick={copy} label="Copy bibliography">Copy</Btn>
 		{#if !draft.readOnly}
 			<Btn
 				kind="quiet"
-				label="Remove this list"
+				label="Remove this bibliography"
 				onclick={() => {
 					close();
 					draft.run(removeBibliography(id));

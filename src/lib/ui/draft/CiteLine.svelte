@@ -460,7 +460,7 @@
 	}
 	.line {
 		position: absolute;
-		width: 580px;
+		width: 620px;
 		max-width: calc(100% - 16px);
 		background: var(--sheet);
 		border: 1px solid var(--line);

@@ -240,8 +240,8 @@
 		color: var(--ink-3);
 	}
 	.words {
-		flex: 1 1 60px;
-		width: 60px;
+		flex: 1 1 70px;
+		width: 70px;
 	}
 	.words:first-of-type {
 		text-align: right;

@@ -44,10 +44,13 @@
 	let keysOpen = $state(false);
 	let finding = $state(false);
 	// a narrow window has no room for the outline beside the sheet
-	let folded = $state(window.matchMedia('(max-width: 1120px)').matches);
+	const narrow = window.matchMedia('(max-width: 1120px)');
+	let folded = $state(narrow.matches);
 
 	onMount(() => {
 		const closing = new AbortController();
+		// a window made narrow or wide again
+		narrow.addEventListener('change', (e) => (folded = e.matches), { signal: closing.signal });
 		let release = () => {};
 		const open = async () => {
 			try {
@@ -204,7 +207,7 @@
 			{#each draft.notices as n (n.kind)}
 				<Banner text={n.text}>
 					{#if n.action}<Btn kind="quiet" onclick={n.action.run}>{n.action.label}</Btn>{/if}
-					{#if n.kind !== 'storage'}<Btn kind="quiet" onclick={() => draft?.notice(n.kind, null)}>Close</Btn>{/if}
+					{#if n.kind !== 'storage'}<Btn kind="quiet" onclick={() => draft?.notice(n.kind, null)}>Hide this</Btn>{/if}
 				</Banner>
 			{/each}
 			{#if draft.formatting.trouble}
