@@ -51,7 +51,7 @@ export async function benchStyles(small) {
 		const ids = sources.slice(0, 600).map((s) => s.id);
 		await app.fill(page, 'manuscripts', [manuscript('long', size, ids)]);
 		await page.goto(`${app.base}/draft/long?style=chicago-author-date`);
-		await page.getByText('Then, Chicago').waitFor({ timeout: 60_000 });
+		await page.getByText('After switching to Chicago').waitFor({ timeout: 60_000 });
 		await page.waitForTimeout(3000);
 		await page.getByRole('button', { name: 'Use this style' }).click();
 		await page.waitForTimeout(4000);
