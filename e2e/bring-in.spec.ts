@@ -223,3 +223,13 @@ test('look-up: many at once, checked before asking, candidates, failure and time
 	await expect(page.getByText('69 sources')).toBeVisible();
 	done();
 });
+
+test('a single file that is no PDF: nothing is said of other files', async ({ page }) => {
+	await openSources(page);
+	await page.getByRole('button', { name: 'Import' }).click();
+	await page
+		.getByLabel('Files', { exact: true })
+		.setInputFiles({ name: 'z.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.7 not really') });
+	const alert = page.getByRole('dialog').getByRole('alert');
+	await expect(alert).toContainText('z.pdf: This is no whole PDF. Nothing was added.');
+});

@@ -242,6 +242,17 @@ test('a new manuscript: title, a sentence, a citation, its mark, another style, 
 	done();
 });
 
+test('a click on the empty paper below goes to the text and not behind the bibliography', async ({ page }) => {
+	await openDesk(page);
+	await page.getByRole('button', { name: 'New manuscript' }).click();
+	const text = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(text.getByText('References')).toBeVisible();
+	const box = (await text.boundingBox())!;
+	await page.mouse.click(box.x + box.width / 2, box.y + box.height - 30);
+	await page.keyboard.type('Eels came first.');
+	expect((await sheetText(page)).indexOf('Eels')).toBeLessThan((await sheetText(page)).indexOf('References'));
+});
+
 test('keys in quick succession act on the selection that is seen: nothing is replaced that is not selected', async ({
 	page
 }) => {

@@ -88,6 +88,30 @@ test('Enter before what was typed is found or shown: that style is used, whole, 
 	done();
 });
 
+test('what is typed while the style panel itself is on its way is found and used', async ({ page }) => {
+	const done = watchErrors(page);
+	let release = () => {};
+	const held = new Promise<void>((ok) => (release = ok));
+	// whichever file holds the panel's code
+	await page.route('**/_app/immutable/chunks/*.js', async (r) => {
+		const answer = await r.fetch();
+		if ((await answer.text()).includes('After switching to')) await held;
+		await r.fulfill({ response: answer }).catch(() => undefined);
+	});
+	await openDraft(page, 'shore');
+	await styleButton(page).click();
+	const field = page.getByRole('searchbox', { name: 'Find a style' });
+	await expect(page.getByText('Loading the styles…')).toBeVisible();
+	await expect(field).toBeFocused();
+	await page.keyboard.type('ieee');
+	await page.keyboard.press('Enter');
+	release();
+	await expect(styleButton(page)).toContainText('IEEE');
+	await expect(page.getByRole('dialog', { name: 'Citation style' })).toBeHidden();
+	await expect(sheet(page)).toContainText('two decades [1].');
+	done();
+});
+
 test('another choice, or undo, while a style loads: button, text and list are of one style in the end', async ({
 	page
 }) => {

@@ -41,6 +41,7 @@ import { bibliographyPosition, blocksNear } from './positions';
 import { BlockVirtualizer } from './block-virtualizer';
 import { checksOf } from './facts';
 import { clipboardOf } from './clipboard';
+import { clickBelow } from './click-below';
 import { fillPlaceholder, openCite, openIfCitation, type CiteTarget } from './cite-target';
 import { Debounce } from './debounce';
 import { DocumentStore, type Change } from './document-store';
@@ -180,6 +181,7 @@ export class Draft implements NodeViewContext {
 				'aria-readonly': String(this.readOnly),
 				spellcheck: 'true'
 			},
+			handleClick: (view, _pos, event) => clickBelow(view, event),
 			handleDoubleClickOn: (_v, _p, node, pos) => openIfCitation(this, node, pos),
 			handleClickOn: (_v, _p, node, pos, event) => {
 				if (node.type !== schema.nodes.citation_placeholder || this.readOnly) return false;

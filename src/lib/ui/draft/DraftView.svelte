@@ -19,6 +19,7 @@
 	import DraftBar from './DraftBar.svelte';
 	import Foot from './Foot.svelte';
 	import Margin from './Margin.svelte';
+	import StyleWaiting from './StyleWaiting.svelte';
 	import Outline from './Outline.svelte';
 	import { citedElsewhere } from './recent.svelte';
 
@@ -41,6 +42,14 @@
 	let unreadable = $state.raw<Manuscript | null>(null);
 	let sheet = $state<HTMLElement | null>(null);
 	let styleOpen = $state(false);
+	/** Typed while the style panel was on its way. */
+	let typedAhead = $state('');
+	let enteredAhead = $state(false);
+	function toggleStyle() {
+		typedAhead = '';
+		enteredAhead = false;
+		styleOpen = !styleOpen;
+	}
 	let keysOpen = $state(false);
 	let finding = $state(false);
 	// a narrow window has no room for the outline beside the sheet
@@ -202,7 +211,7 @@
 	</Lost>
 {:else if draft}
 	<div class="draft">
-		<DraftBar {draft} {styleOpen} onstyle={() => (styleOpen = !styleOpen)} />
+		<DraftBar {draft} {styleOpen} onstyle={toggleStyle} />
 		<div class="notices">
 			{#each draft.notices as n (n.kind)}
 				<Banner text={n.text}>
@@ -237,9 +246,15 @@
 		</div>
 		<Foot {draft} onkeys={() => (keysOpen = true)} />
 	</div>
-	{#if styleOpen}{#await later.style() then Panel}<Panel.default
+	{#if styleOpen}{#await later.style()}<StyleWaiting
+				bind:typed={typedAhead}
+				bind:entered={enteredAhead}
+				onclose={() => (styleOpen = false)}
+			/>{:then Panel}<Panel.default
 				{draft}
 				first={style}
+				{typedAhead}
+				{enteredAhead}
 				onclose={() => (styleOpen = false)}
 			/>{:catch}{@render lost()}{/await}{/if}
 	{#if draft.entryMenu}

@@ -14,8 +14,17 @@
 	import { catalogue, FEATURED, featuredName, kindWords, type StyleEntry } from '$lib/services/style-catalogue.svelte';
 	import { favouriteStyles, noteUsed, usedLately } from '$lib/services/style-choices';
 
-	let { draft, first = '', onclose }: { draft: Draft; first?: string; onclose: () => void } = $props();
-	let query = $state('');
+	interface Props {
+		draft: Draft;
+		first?: string;
+		/** What was typed while this panel was on its way, and whether Enter followed. */
+		typedAhead?: string;
+		enteredAhead?: boolean;
+		onclose: () => void;
+	}
+	let { draft, first = '', typedAhead = '', enteredAhead = false, onclose }: Props = $props();
+	// svelte-ignore state_referenced_locally
+	let query = $state(typedAhead);
 	// svelte-ignore state_referenced_locally
 	let picked = $state.raw<{ id: string; title: string }>({ id: draft.docStyle.id, title: draft.docStyle.title });
 	/** Where citations shall stand; a style that cannot is left for the nearest that can. */
@@ -91,6 +100,8 @@
 	onMount(() => {
 		const loaded = catalogue.load();
 		search?.focus();
+		typed();
+		if (enteredAhead) void take();
 		void (async () => {
 			await seeNow();
 			if (first && first !== draft.docStyle.id) {
@@ -126,10 +137,14 @@
 		await show(picked.id, picked.title);
 	}
 
+	/** Chosen by the person: what was typed before no longer counts. */
+	function choose(id: string, title: string) {
+		typedSince = false;
+		return show(id, title);
+	}
 	/** Shows the text in a style; a newer choice is not waited for by an older one, nor overwritten by it. */
 	async function show(id: string, title: string) {
 		picked = { id, title };
-		typedSince = false;
 		trouble = '';
 		const mine = ++serial;
 		const ref = { id, title, lang };
@@ -258,7 +273,7 @@
 			const next = all[Math.max(0, Math.min(all.length - 1, at + (e.key === 'ArrowDown' ? 1 : -1)))];
 			if (next) {
 				e.preventDefault();
-				void show(next.id, next.name);
+				void choose(next.id, next.name);
 			}
 		}
 		if (e.key === 'Enter' && e.target === search) {
@@ -288,7 +303,7 @@
 		clearTimeout(timer);
 		const best = groups[0]?.rows[0];
 		if (!query.trim() || !best) return false;
-		void show(best.id, best.name);
+		void choose(best.id, best.name);
 		return true;
 	}
 </script>
@@ -324,7 +339,7 @@
 								aria-pressed={picked.id === r.id}
 								onclick={() => {
 									instead = '';
-									void show(r.id, r.name);
+									void choose(r.id, r.name);
 								}}><span>{r.name}</span><small>{r.kind}</small></button
 							>
 						</li>

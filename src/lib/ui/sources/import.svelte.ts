@@ -79,20 +79,20 @@ export class ImportSession {
 		for (const f of files) {
 			const content = await f.arrayBuffer();
 			const head = new TextDecoder('latin1').decode(content.slice(0, 60));
-			if (head.startsWith('%PDF')) list.push(await this.readPdf(f.name, content));
+			if (head.startsWith('%PDF')) list.push(await this.readPdf(f.name, content, files.length > 1));
 			else if (looksLikeBackup(head)) this.backup = f;
 			else list.push({ name: f.name, content });
 		}
 		if (list.length) await this.read(list);
 	}
 
-	private async readPdf(name: string, content: ArrayBuffer): Promise<ImportFile> {
+	private async readPdf(name: string, content: ArrayBuffer, others: boolean): Promise<ImportFile> {
 		const [{ pdfFacts }, { readPdf }] = await Promise.all([import('$lib/workers/pdf'), import('$lib/core/capture')]);
 		try {
 			const item = readPdf(await pdfFacts(content));
 			return { name, content: item ? [{ item, note: 'Taken from the paper: look it through.' }] : [] };
 		} catch (e) {
-			this.trouble = `${name}: ${(e as Error).message} The other files were read.`;
+			this.trouble = `${name}: ${(e as Error).message} ${others ? 'The other files were read.' : 'Nothing was added.'}`;
 			return { name, content: [] };
 		}
 	}
