@@ -3,7 +3,7 @@
  * full. A model says what the text is; after each thing that is done the text must be that.
  */
 import { expect, type BrowserContext, type Page } from '@playwright/test';
-import { openDesk } from './helpers';
+import { fullDisk, openDesk } from './helpers';
 
 /** Words and citations in order; where spaces and marks stand is the business of placement. */
 type Token = string;
@@ -338,15 +338,7 @@ export class Chaos {
 	}
 	private async disk(full: boolean): Promise<void> {
 		this.full = full;
-		await this.page.evaluate((on) => {
-			const w = window as unknown as { realPut?: typeof IDBObjectStore.prototype.put };
-			w.realPut ??= IDBObjectStore.prototype.put;
-			IDBObjectStore.prototype.put = on
-				? () => {
-						throw new DOMException('no room', 'QuotaExceededError');
-					}
-				: w.realPut;
-		}, full);
+		await fullDisk(this.page, full);
 	}
 
 	private readonly acts: [string, () => Promise<void>][] = [

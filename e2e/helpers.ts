@@ -85,3 +85,15 @@ export async function openSources(page: Page): Promise<void> {
 	await expect(page.getByText('67 sources')).toBeVisible();
 	await expect(page.getByRole('button', { name: /^To clean up \d/ })).toBeVisible();
 }
+
+/** Has every write to the browser's tables fail, as on a disk that is full; or lets them through again. */
+export const fullDisk = (page: Page, on: boolean): Promise<void> =>
+	page.evaluate((full) => {
+		const w = window as unknown as { realPut?: typeof IDBObjectStore.prototype.put };
+		w.realPut ??= IDBObjectStore.prototype.put;
+		IDBObjectStore.prototype.put = full
+			? () => {
+					throw new DOMException('no room', 'QuotaExceededError');
+				}
+			: w.realPut;
+	}, on);

@@ -1,6 +1,6 @@
 /** What was written is there: pages that go at any moment, second tabs, records that cannot be read, full storage. */
 import { expect, test, type BrowserContext, type Page } from '@playwright/test';
-import { caretAfter, openDesk, watchErrors } from './helpers';
+import { caretAfter, fullDisk, openDesk, watchErrors } from './helpers';
 import { plainManuscript, putRecords, text } from './records';
 
 const sheet = (page: Page) => page.getByRole('textbox', { name: 'Manuscript text' });
@@ -133,18 +133,6 @@ test('a manuscript that another tab has open is not deleted under it', async ({ 
 	await expect(desk.getByText('“Held” is open in another tab')).toBeVisible();
 	await expect(desk.getByRole('link', { name: 'Held' })).toBeVisible();
 });
-
-/** Has every write of manuscripts fail, as on a disk that is full. */
-const fullDisk = (page: Page, on: boolean) =>
-	page.evaluate((full) => {
-		const w = window as unknown as { realPut?: typeof IDBObjectStore.prototype.put };
-		w.realPut ??= IDBObjectStore.prototype.put;
-		IDBObjectStore.prototype.put = full
-			? () => {
-					throw new DOMException('no room', 'QuotaExceededError');
-				}
-			: w.realPut;
-	}, on);
 
 test('a full disk is said, leaving warns, and what was typed is saved once there is room', async ({ page }) => {
 	const url = await startNew(page, 'Full');

@@ -3,6 +3,7 @@ import { existsSync, readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { expandTree, type Tree } from '../src/lib/core/csl';
+import type { StyleEntry } from '../src/lib/services/style-catalogue.svelte';
 
 /** The project's folder, from wherever this runs: a script, a test, or a bundle in .cache. */
 export const root = (() => {
@@ -25,14 +26,5 @@ export const styleTree = (id: string): Tree | null =>
 export const localeTree = (lang: string): Tree | null =>
 	/^[\w-]+$/.test(lang) ? read(join(root, 'static', 'locales', `${lang}.json`)) : null;
 
-export interface IndexEntry {
-	id: string;
-	title: string;
-	kind: string;
-	note: boolean;
-	fields: string[];
-	language: string;
-}
-
-export const styleIndex = (): IndexEntry[] =>
+export const styleIndex = (): StyleEntry[] =>
 	JSON.parse(readFileSync(join(root, 'static', 'styles', 'index.json'), 'utf8'));

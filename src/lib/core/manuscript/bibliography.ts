@@ -4,7 +4,7 @@
  */
 import type { Node } from 'prosemirror-model';
 import { normalDate, type DatePoint, type Item } from '../csl';
-import type { DocCite } from './schema';
+import type { DocCite } from './cites';
 import { sectionLevel } from './outline';
 
 /** Where a source is kept and read. */

@@ -3,7 +3,7 @@ import type { Node } from 'prosemirror-model';
 import type { Cluster } from '../csl';
 import { cleanOverride, type Override } from './override';
 import { sectionLevel } from './outline';
-import type { DocCite, NoteTarget } from './schema';
+import type { DocCite, NoteTarget } from './cites';
 import { settingsOf } from './doc-attrs';
 import { spotsOf, textBlocks } from './spots';
 

@@ -1,7 +1,7 @@
 /** Two states of a manuscript compared, paragraph by paragraph and word by word. */
 import { diffArrays, diffWordsWithSpace } from 'diff';
 import type { Node } from 'prosemirror-model';
-import type { DocCite } from './schema';
+import type { DocCite } from './cites';
 
 export interface Piece {
 	text: string;

@@ -1,15 +1,7 @@
 /** Public interface of the manuscript module. Comparing two states is `$lib/core/manuscript/compare`, loaded when needed. */
-export {
-	blockDom,
-	SAFE_LINK,
-	schema,
-	SCHEMA_VERSION,
-	cleanCites,
-	type DocCite,
-	type Alignment,
-	type Moved,
-	type NoteTarget
-} from './schema';
+export { cleanCites, type DocCite, type Moved, type NoteTarget } from './cites';
+export { blockDom, SAFE_LINK, type Alignment } from './schema-attrs';
+export { schema, SCHEMA_VERSION } from './schema';
 export {
 	attrValue,
 	DocAttr,

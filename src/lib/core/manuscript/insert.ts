@@ -3,7 +3,8 @@ import type { Node } from 'prosemirror-model';
 import type { Transform } from 'prosemirror-transform';
 import { newId } from './ids';
 import { inSentence, markStandsBehind, type PlacementKind } from './placement';
-import { schema, type DocCite } from './schema';
+import { type DocCite } from './cites';
+import { schema } from './schema';
 
 const WORD = /[\p{L}\p{N}’'-]/u;
 /** What a mark stands behind, from the caret on. */

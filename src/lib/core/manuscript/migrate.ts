@@ -1,6 +1,7 @@
 /** Brings a stored document of any earlier schema version up to the present one. */
 import { Node } from 'prosemirror-model';
-import { cleanMoved, cleanCites, SCHEMA_VERSION, schema } from './schema';
+import { cleanMoved, cleanCites } from './cites';
+import { SCHEMA_VERSION, schema } from './schema';
 import { wrapAttrs } from './doc-attrs';
 import { cleanDocStyle } from './doc-style';
 import { safeImage } from './assets';

@@ -2,7 +2,8 @@
 import type { Transform } from 'prosemirror-transform';
 import type { Reading } from './clusters';
 import { textAround } from './insert';
-import { schema, type NoteTarget } from './schema';
+import { type NoteTarget } from './cites';
+import { schema } from './schema';
 
 const numbers = new WeakMap<Reading, { note: Map<string, number>; source: Map<string, number> }>();
 

@@ -7,7 +7,8 @@
  */
 import { Mark, type Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
-import { cleanMoved, schema, type DocCite, type Moved } from './schema';
+import { cleanMoved, type DocCite, type Moved } from './cites';
+import { schema } from './schema';
 
 export type PlacementKind = 'sentence' | 'raised' | 'note' | 'close';
 

@@ -5,7 +5,8 @@ import { newId } from './ids';
 import { insertCitation, textAround } from './insert';
 import type { PlacementKind } from './placement';
 import { isAssetId, safeImage } from './assets';
-import { schema, type DocCite } from './schema';
+import { type DocCite } from './cites';
+import { schema } from './schema';
 import { spotsOf, textBlocks } from './spots';
 
 const { nodes, marks } = schema;

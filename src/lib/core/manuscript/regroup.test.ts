@@ -6,7 +6,7 @@ import { Transform } from 'prosemirror-transform';
 import type { Node } from 'prosemirror-model';
 import { docFromText } from './index';
 import { joinCitations, moveCite, neighbourOf, replaceSource, splitCitation } from './regroup';
-import type { DocCite } from './schema';
+import type { DocCite } from './cites';
 
 const cites = (n: Node): DocCite[] => n.attrs.cites as DocCite[];
 /** Citations of a text in order: their positions and whom they cite. */

@@ -4,7 +4,8 @@ import type { Transform } from 'prosemirror-transform';
 import { newId } from './ids';
 import { removeCitation } from './insert';
 import { inSentence, type PlacementKind } from './placement';
-import { schema, type DocCite } from './schema';
+import { type DocCite } from './cites';
+import { schema } from './schema';
 
 const citesAt = (doc: Node, pos: number): DocCite[] => doc.nodeAt(pos)!.attrs.cites as DocCite[];
 

@@ -2,42 +2,31 @@
  * The document schema of a manuscript. Everything a manuscript can hold is here from the start; a change of meaning
  * gets a new SCHEMA_VERSION and a step in migrate.ts.
  */
-import { Schema, type DOMOutputSpec, type MarkSpec, type Node, type NodeSpec } from 'prosemirror-model';
+import { Schema, type DOMOutputSpec, type MarkSpec, type NodeSpec } from 'prosemirror-model';
 import { tableNodes } from 'prosemirror-tables';
 import { isAssetId, safeImage } from './assets';
-import { attrValue } from './doc-attrs';
-import { cleanDocStyle } from './doc-style';
+import { cleanCites, cleanMoved } from './cites';
 import { cleanOverride } from './override';
+import {
+	SAFE_LINK,
+	blockAttrs,
+	blockDom,
+	oneOf,
+	validLink,
+	validAsset,
+	validCites,
+	validStyle,
+	docObject,
+	objectOrNull,
+	plainObject,
+	ALIGNMENTS,
+	validLanguage,
+	id,
+	lang,
+	align
+} from './schema-attrs';
 
 export const SCHEMA_VERSION = 2;
-
-/** One source within a citation, as the document keeps it. */
-export interface DocCite {
-	sourceId: string;
-	locator: { label: string; value: string } | null;
-	prefix: string;
-	suffix: string;
-	form: 'parenthetical' | 'narrative' | 'author-only' | 'year-only';
-}
-
-/** What a citation jumped over when the style's kind moved its mark, so that it can go back exactly. */
-export interface Moved {
-	/** The space that stood before the citation. */
-	space: string;
-	/** The punctuation it stood before and now stands behind. */
-	movedPunctuation: string;
-	/** The marks went inside the closing quotation mark that stood before the citation. */
-	inside: boolean;
-	/** Formatting of that space and of those marks, where they had any. */
-	spaceMarks?: unknown[];
-	punctuationMarks?: unknown[];
-}
-
-/** What a reference to a note points to: a note by its id, or the first note that cites a source. */
-export interface NoteTarget {
-	note: string;
-	source: string;
-}
 
 const parseJson = <T>(s: string | null, fallback: T): T => {
 	if (!s) return fallback;
@@ -48,69 +37,6 @@ const parseJson = <T>(s: string | null, fallback: T): T => {
 		throw e;
 	}
 };
-
-// --- attributes: every one is validated when a stored document is read ------------------------------------------------
-
-type Validate = (value: unknown) => void;
-/** One of some words. @throws RangeError otherwise, as prosemirror-model wants it */
-const oneOf =
-	(...allowed: (string | number)[]): Validate =>
-	(value) => {
-		if (!allowed.includes(value as string))
-			throw new RangeError(`Expected ${allowed.join(', ')}, got ${String(value)}`);
-	};
-/** Addresses that a link may lead to; scripts and data never do. */
-export const SAFE_LINK = /^(?:https?:|mailto:)/i;
-const validLink: Validate = (value) => {
-	if (typeof value !== 'string' || !SAFE_LINK.test(value)) throw new RangeError('Expected a web or mail address');
-};
-const validAsset: Validate = (value) => {
-	if (typeof value !== 'string' || !(value === '' || isAssetId(value) || safeImage(value)))
-		throw new RangeError('Expected the name of a picture');
-};
-const plainObject: Validate = (value) => {
-	if (!value || typeof value !== 'object' || Array.isArray(value)) throw new RangeError('Expected an object');
-};
-const docObject: Validate = (attr) => plainObject(attrValue(attr));
-const objectOrNull: Validate = (value) => value === null || plainObject(value);
-const validCites: Validate = (value) => {
-	if (!Array.isArray(value) || cleanCites(value).length !== value.length)
-		throw new RangeError('Expected a list of cites');
-};
-const validStyle: Validate = (attr) => {
-	const value = attrValue(attr);
-	if (value !== null && cleanDocStyle(value) === null) throw new RangeError('Expected a citation style');
-};
-/** BCP 47 language tags, as far as their shape goes; empty for the language of what it stands in. */
-const LANGUAGE = /^(?:[A-Za-z]{2,8}(?:-[A-Za-z0-9]{1,8})*)?$/;
-const validLanguage: Validate = (value) => {
-	if (typeof value !== 'string' || !LANGUAGE.test(value))
-		throw new RangeError(`Expected a language, got ${String(value)}`);
-};
-
-const ALIGNMENTS = ['', 'left', 'center', 'right', 'justify'] as const;
-/** Empty for the alignment of the manuscript's page set-up. */
-export type Alignment = (typeof ALIGNMENTS)[number];
-
-const id = { default: '', validate: 'string' };
-const lang = { default: '', validate: validLanguage };
-const align = { default: '', validate: oneOf(...ALIGNMENTS) };
-
-/** Language and alignment that pasted markup states. */
-function blockAttrs(d: HTMLElement | string): { lang: string; align: Alignment } {
-	const el = d as HTMLElement;
-	const language = el.getAttribute('lang') ?? '';
-	const side = (el.style?.textAlign || el.getAttribute('align') || '').toLowerCase() as Alignment;
-	return { lang: LANGUAGE.test(language) ? language : '', align: ALIGNMENTS.includes(side) ? side : '' };
-}
-
-/** Attributes of the element that shows a block: its language and alignment where they are its own. */
-export function blockDom(n: Node): Record<string, string> {
-	const out: Record<string, string> = {};
-	if (n.attrs.lang) out.lang = n.attrs.lang as string;
-	if (n.attrs.align) out.style = `text-align: ${n.attrs.align as string}`;
-	return out;
-}
 
 const table = tableNodes({
 	tableGroup: 'block',
@@ -508,39 +434,6 @@ function pictureAttrs(img: HTMLElement | null): { asset: string; alt: string } |
 	// the data itself names it as well, and is there in another browser too
 	const asset = safeImage(img?.getAttribute('src')) || (isAssetId(own) ? own : '');
 	return asset ? { asset, alt: img?.getAttribute('alt') ?? '' } : null;
-}
-
-const FORMS = ['parenthetical', 'narrative', 'author-only', 'year-only'];
-
-/** Cites from outside, made safe. */
-export function cleanCites(raw: unknown): DocCite[] {
-	if (!Array.isArray(raw)) return [];
-	return raw
-		.filter((c) => c && typeof c === 'object' && typeof c.sourceId === 'string' && c.sourceId)
-		.map((c) => ({
-			sourceId: c.sourceId as string,
-			locator:
-				c.locator && typeof c.locator.value === 'string' && c.locator.value
-					? { label: String(c.locator.label ?? 'page'), value: c.locator.value as string }
-					: null,
-			prefix: typeof c.prefix === 'string' ? c.prefix : '',
-			suffix: typeof c.suffix === 'string' ? c.suffix : '',
-			form: FORMS.includes(c.form) ? (c.form as DocCite['form']) : 'parenthetical'
-		}));
-}
-
-/** What a citation jumped over, from outside, made safe; null for anything else. */
-export function cleanMoved(raw: unknown): Moved | null {
-	if (!raw || typeof raw !== 'object') return null;
-	const r = raw as Partial<Record<keyof Moved, unknown>>;
-	const list = (x: unknown): unknown[] | undefined => (Array.isArray(x) ? x : undefined);
-	return {
-		space: typeof r.space === 'string' ? r.space : '',
-		movedPunctuation: typeof r.movedPunctuation === 'string' ? r.movedPunctuation : '',
-		inside: r.inside === true,
-		...(list(r.spaceMarks) ? { spaceMarks: list(r.spaceMarks) } : {}),
-		...(list(r.punctuationMarks) ? { punctuationMarks: list(r.punctuationMarks) } : {})
-	};
 }
 
 export const schema = new Schema({ nodes, marks });

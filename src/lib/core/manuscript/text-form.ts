@@ -7,7 +7,8 @@
 import { Node } from 'prosemirror-model';
 import { wrapAttrs } from './doc-attrs';
 import type { DocStyle } from './doc-style';
-import { schema, type DocCite } from './schema';
+import { type DocCite } from './cites';
+import { schema } from './schema';
 import { readLocator } from './locator';
 
 /** @param idOf gives the source id for a key; null makes the citation point at the key itself */

@@ -1,5 +1,6 @@
 /** Public interface of the source module. The Joi schemas are heavy and stay behind validate.ts, loaded when needed. */
 export type { Source, Excerpt } from './types';
+export { blankSource } from './blank';
 export { KINDS, FIELDS, kindOf, fieldNamed, labelOf, type Kind, type Field } from './kinds';
 export { shortAuthor, yearOf, titleOf, placeOf, shortLabel, makeKey, readName, writeName, creatorsOf } from './show';
 export { readDate, writeDate } from './dates';

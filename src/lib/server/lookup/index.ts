@@ -1,7 +1,7 @@
 /** The look-up stand-in: answers as services do, slowly now and then, with several candidates or none, and sometimes not at all. */
 import type { Item } from '$lib/core/csl';
 import { createIndex } from '$lib/core/search';
-import { recognise, toIsbn13, type Identifier, type Source } from '$lib/core/source';
+import { blankSource, recognise, toIsbn13, type Identifier } from '$lib/core/source';
 import demo from '$demo/library.json';
 import { makeCatalogue } from './catalogue';
 
@@ -45,20 +45,7 @@ function open(): Shelf {
 		if (arxiv) put('arXiv', arxiv[1], item);
 	}
 	const index = createIndex();
-	index.set(
-		all.map((item): Source => ({
-			id: item.id,
-			key: '',
-			item,
-			tags: [],
-			shelves: [],
-			annotation: '',
-			excerpts: [],
-			origin: '',
-			createdAt: 0,
-			updatedAt: 0
-		}))
-	);
+	index.set(all.map(blankSource));
 	return (shelf = { all, byId, index });
 }
 

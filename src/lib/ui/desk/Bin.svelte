@@ -8,15 +8,16 @@
 	import { inBackground } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
+	import Records from './Records.svelte';
 
 	/** So many are listed at a time; the others follow as these go. */
 	const MOST = 200;
 	let rows = $state.raw<BinRow[]>([]);
 	let open = $state(false);
-	/** The row, or all, that the person is asked about. */
-	let asking = $state('');
+	/** The person is asked whether all of it shall go. */
+	let emptying = $state(false);
 	$effect(() => {
-		inBackground(emptyOldBin(), 'The bin could not be tidied.');
+		inBackground(emptyOldBin(), 'What is older than 30 days could not be cleared from the bin.');
 		const sub = liveQuery(() => binned()).subscribe({
 			next: (list) => (rows = list),
 			error: () => (rows = []) // what is wrong with the storage is said above the desk
@@ -35,9 +36,9 @@
 		const here = done.here.length ? ` ${many(done.here.length, 'item')} had come back already.` : '';
 		toasts.say(`${parts.length ? `Put back: ${parts.join(', ')}.` : 'Nothing was put back.'}${here}`);
 	}
-	async function drop(ids: string[]) {
-		asking = '';
-		await forget(ids);
+	async function empty() {
+		emptying = false;
+		await forget(rows.map((r) => r.id));
 	}
 </script>
 
@@ -50,40 +51,36 @@
 		it cites.
 	</p>
 	{#if rows.length}
-		<ul aria-label="Deleted">
-			{#each rows.slice(0, MOST) as r (r.id)}
-				<li>
-					<span class="what"
-						><b>{r.title || 'Untitled'}</b>
-						{KINDS[r.kind]}, {formatDistanceToNowStrict(r.at, { addSuffix: true })}</span
-					>
-					{#if asking === r.id}
-						<Btn kind="ghost" onclick={() => inBackground(drop([r.id]), 'It could not be deleted.')}
-							>Delete for good</Btn
-						>
-						<Btn kind="quiet" onclick={() => (asking = '')}>Keep</Btn>
-					{:else}
-						<Btn
-							kind="ghost"
-							label="Put back {r.title}"
-							onclick={() => inBackground(back([r.id]), 'It could not be put back.')}>Put back</Btn
-						>
-						<Btn kind="quiet" label="Delete {r.title} for good" onclick={() => (asking = r.id)}>Delete</Btn>
-					{/if}
-				</li>
-			{/each}
-		</ul>
+		<Records
+			label="Deleted"
+			rows={rows.slice(0, MOST)}
+			title={(r) => r.title || 'Untitled'}
+			about={(r) => `${KINDS[r.kind]}, ${formatDistanceToNowStrict(r.at, { addSuffix: true })}`}
+			deleteLabel={(r) => `Delete ${r.title} for good`}
+			remove={(r) => forget([r.id])}
+		>
+			{#snippet ways(r)}
+				<Btn
+					kind="ghost"
+					label="Put back {r.title}"
+					onclick={() => inBackground(back([r.id]), 'It could not be put back.')}>Put back</Btn
+				>
+			{/snippet}
+		</Records>
+		{#if rows.length > MOST}
+			<p>The last {MOST} of {many(rows.length, 'item')} are listed; the others follow as these go.</p>
+		{/if}
 		<div class="all">
 			<Btn kind="ghost" onclick={() => inBackground(back(rows.map((r) => r.id)), 'They could not be put back.')}
 				>Put everything back</Btn
 			>
-			{#if asking === 'all'}
-				<Btn kind="ghost" onclick={() => inBackground(drop(rows.map((r) => r.id)), 'The bin could not be emptied.')}
+			{#if emptying}
+				<Btn kind="ghost" onclick={() => inBackground(empty(), 'The bin could not be emptied.')}
 					>Delete {many(rows.length, 'item')} for good</Btn
 				>
-				<Btn kind="quiet" onclick={() => (asking = '')}>Keep them</Btn>
+				<Btn kind="quiet" onclick={() => (emptying = false)}>Keep them</Btn>
 			{:else}
-				<Btn kind="quiet" onclick={() => (asking = 'all')}>Empty the bin</Btn>
+				<Btn kind="quiet" onclick={() => (emptying = true)}>Empty the bin</Btn>
 			{/if}
 		</div>
 	{:else}
@@ -97,30 +94,6 @@
 		cursor: pointer;
 		text-decoration: underline;
 		text-underline-offset: 3px;
-	}
-	ul {
-		max-height: 46vh;
-		overflow: auto;
-		margin: 12px 0;
-	}
-	li {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-		padding: 6px 0;
-		border-top: 1px solid var(--line-soft);
-	}
-	.what {
-		flex: 1;
-		min-width: 0;
-		overflow-wrap: anywhere;
-		color: var(--ink-2);
-		font-size: 13px;
-	}
-	b {
-		color: var(--ink);
-		font: 600 15px/1.35 var(--serif);
-		display: block;
 	}
 	.all {
 		display: flex;

@@ -9,10 +9,10 @@
 	import { toasts } from '$lib/services/toasts.svelte';
 	import { download } from '../download';
 	import Btn from '../parts/Btn.svelte';
+	import Records from './Records.svelte';
 
 	let rows = $state.raw<RepairRow[]>([]);
 	let open = $state(false);
-	let asking = $state('');
 	$effect(() => {
 		const sub = liveQuery(() => toRepair()).subscribe({
 			next: (list) => (rows = list),
@@ -39,10 +39,6 @@
 		const key = await repairSource(r);
 		toasts.say(key ? `It is in the library again, as ${key}. Look it through.` : 'It could not be put back.');
 	}
-	async function discard(id: string) {
-		asking = '';
-		await discardRepair(id);
-	}
 </script>
 
 {#if rows.length}
@@ -53,30 +49,27 @@
 {/if}
 <Modal bind:open title="Needs repair" size="md" outsideclose>
 	<p>These records could not be read and were set aside, as they were. Everything else works.</p>
-	<ul aria-label="Records that need repair">
-		{#each rows as r (r.id)}
-			<li>
-				<span class="what"><b>{nameOf(r)}</b> {NAMES[r.from]}: {r.fault}</span>
-				{#if asking === r.id}
-					<Btn kind="ghost" onclick={() => inBackground(discard(r.id), 'It could not be deleted.')}>Delete for good</Btn
-					>
-					<Btn kind="quiet" onclick={() => (asking = '')}>Keep</Btn>
-				{:else}
-					{#if r.from === 'sources' && completed(r.raw)}
-						<Btn kind="ghost" onclick={() => inBackground(repair(r), 'It could not be put back.')}
-							>Complete and put back</Btn
-						>
-					{/if}
-					<Btn
-						kind="quiet"
-						label="Save {nameOf(r)} as text"
-						onclick={() => download(`${r.from}-to-repair.json`, text([r]), 'application/json')}>Save as text</Btn
-					>
-					<Btn kind="quiet" label="Delete {nameOf(r)}" onclick={() => (asking = r.id)}>Delete</Btn>
-				{/if}
-			</li>
-		{/each}
-	</ul>
+	<Records
+		label="Records that need repair"
+		{rows}
+		title={nameOf}
+		about={(r) => `${NAMES[r.from]}: ${r.fault}`}
+		deleteLabel={(r) => `Delete ${nameOf(r)}`}
+		remove={(r) => discardRepair(r.id)}
+	>
+		{#snippet ways(r)}
+			{#if r.from === 'sources' && completed(r.raw)}
+				<Btn kind="ghost" onclick={() => inBackground(repair(r), 'It could not be put back.')}
+					>Complete and put back</Btn
+				>
+			{/if}
+			<Btn
+				kind="quiet"
+				label="Save {nameOf(r)} as text"
+				onclick={() => download(`${r.from}-to-repair.json`, text([r]), 'application/json')}>Save as text</Btn
+			>
+		{/snippet}
+	</Records>
 	{#if rows.length > 1}
 		<Btn kind="ghost" onclick={() => download('to-repair.json', text(rows), 'application/json')}>Save all as text</Btn>
 	{/if}
@@ -91,29 +84,5 @@
 		cursor: pointer;
 		text-decoration: underline;
 		text-underline-offset: 3px;
-	}
-	ul {
-		max-height: 46vh;
-		overflow: auto;
-		margin: 12px 0;
-	}
-	li {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-		padding: 6px 0;
-		border-top: 1px solid var(--line-soft);
-	}
-	.what {
-		flex: 1;
-		min-width: 0;
-		overflow-wrap: anywhere;
-		color: var(--ink-2);
-		font-size: 13px;
-	}
-	b {
-		color: var(--ink);
-		font: 600 15px/1.35 var(--serif);
-		display: block;
 	}
 </style>

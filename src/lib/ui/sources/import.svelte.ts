@@ -1,6 +1,6 @@
 /** Bringing sources in, step by step: what came, what it is, what the library has of it, what is to be done with it. */
 import { detectFormat } from '$lib/core/exchange';
-import { recognise, titleOf, type Source } from '$lib/core/source';
+import { blankSource, recognise, titleOf, type Source } from '$lib/core/source';
 import { looksLikeBackup } from '$lib/data/backup';
 import { addSources, enriched, type NewSource } from '$lib/data/sources';
 import {
@@ -186,7 +186,7 @@ export class ImportSession {
 			if (first !== undefined)
 				add[first] = {
 					...add[first],
-					item: enriched(stand(add[first]), r).item,
+					item: enriched({ ...blankSource(add[first].item), ...add[first] }, r).item,
 					tags: [...new Set([...(add[first].tags ?? []), ...r.tags])]
 				};
 		});
@@ -225,21 +225,6 @@ export class ImportSession {
 		].join('\n');
 	}
 }
-
-/** A source around what is not one yet. */
-const stand = (n: NewSource): Source => ({
-	id: '',
-	key: '',
-	tags: [],
-	shelves: [],
-	annotation: '',
-	excerpts: [],
-	origin: '',
-	createdAt: 0,
-	updatedAt: 0,
-	...n
-});
-
 function merged(a: ImportReport | null, b: ImportReport): ImportReport {
 	if (!a) return b;
 	const offset = a.rows.length;
