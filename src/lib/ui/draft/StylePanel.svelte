@@ -10,7 +10,8 @@
 	import Btn from '../parts/Btn.svelte';
 	import { outside } from '../parts/outside';
 	import OwnRules from './OwnRules.svelte';
-	import { LANGUAGES } from './languages';
+	import PlaceCitations from './PlaceCitations.svelte';
+	import StyleColumn from './StyleColumn.svelte';
 	import { catalogue, FEATURED, featuredName, kindWords, type StyleEntry } from '$lib/services/style-catalogue.svelte';
 	import { favouriteStyles, noteUsed, usedLately } from '$lib/services/style-choices';
 
@@ -195,11 +196,6 @@
 		useWhenSeen = false;
 	}
 
-	const FORMS: { form: CitingForm; name: string }[] = [
-		{ form: 'in-text', name: 'in the text' },
-		{ form: 'footnotes', name: 'in footnotes' },
-		{ form: 'endnotes', name: 'in endnotes' }
-	];
 	async function stand(next: CitingForm) {
 		const notes = next !== 'in-text';
 		form = next;
@@ -359,50 +355,28 @@
 		<OwnRules {draft} />
 	</div>
 	<div class="cmp">
-		<div class="stand" role="radiogroup" aria-label="Place citations">
-			<span>Place citations</span>
-			{#each FORMS as f (f.form)}
-				<button type="button" role="radio" aria-checked={form === f.form} onclick={() => stand(f.form)}>{f.name}</button
-				>
-			{/each}
-			<select
-				aria-label="Language of terms and dates"
-				value={lang}
-				onchange={(e) => {
-					lang = e.currentTarget.value;
-					void show(picked.id, picked.title);
-				}}
-			>
-				<option value="">language of the style</option>
-				{#each LANGUAGES as l (l.lang)}<option value={l.lang}>{l.name}</option>{/each}
-			</select>
-			{#if instead}<p role="status">{instead}</p>{/if}
-		</div>
+		<PlaceCitations
+			{form}
+			{lang}
+			note={instead}
+			onform={(f) => void stand(f)}
+			onlang={(l) => {
+				lang = l;
+				void show(picked.id, picked.title);
+			}}
+		/>
 		{#if trouble}
 			<p class="none">{trouble}</p>
 		{:else}
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 			<div class="two" role="region" aria-label="Now and after switching" tabindex="0">
-				<!-- eslint-disable svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes data -->
 				{#each [{ title: `Now, in ${draft.docStyle.title}`, list: left, entries: now?.bibliography }, { title: `After switching to ${then?.picked.title ?? picked.title}`, list: right, entries: then?.result.bibliography }] as side, i (i)}
-					<div>
-						<h4>{side.title}</h4>
-						{#each side.list as s (s.id)}
-							{#if s.notes}
-								<p>…{s.words} {@html s.lead}<sup>{s.n}</sup></p>
-							{:else}
-								<p>…{s.words} <span class="cite">{@html s.html}</span></p>
-							{/if}
-						{/each}
-						{#each side.list.filter((s) => s.notes) as s (s.id)}
-							<p class="small"><sup>{s.n}</sup> {@html s.html}</p>
-						{/each}
-						{#each (side.entries ?? []).filter((e) => kinds.has(e.id)) as e (e.id)}
-							<div class="entry hang">{@html e.html}</div>
-						{/each}
-					</div>
+					<StyleColumn
+						title={side.title}
+						list={side.list}
+						entries={(side.entries ?? []).filter((e) => kinds.has(e.id))}
+					/>
 				{/each}
-				<!-- eslint-enable svelte/no-at-html-tags -->
 			</div>
 		{/if}
 		<div class="acts">
@@ -431,41 +405,6 @@
 		overflow: hidden;
 		z-index: 25;
 		outline: none;
-	}
-	.stand {
-		display: flex;
-		flex-wrap: wrap;
-		gap: 4px 6px;
-		align-items: center;
-		color: var(--ink-3);
-		font-size: var(--small);
-	}
-	.stand button {
-		padding: 4px 10px;
-		border: 1px solid var(--line);
-		border-radius: 14px;
-		color: var(--ink-2);
-		cursor: pointer;
-	}
-	.stand button[aria-checked='true'] {
-		border-color: var(--verdigris);
-		color: var(--ink);
-		font-weight: 600;
-		box-shadow: inset 0 0 0 1px var(--verdigris);
-	}
-	.stand select {
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background-color: var(--sheet);
-		color: var(--ink);
-		padding: 4px 28px 4px 8px;
-		font-size: 12.5px;
-		margin-left: auto;
-		max-width: 156px;
-	}
-	.stand p {
-		flex-basis: 100%;
-		color: var(--ink-2);
 	}
 	.list {
 		border-right: 1px solid var(--line-soft);
@@ -508,31 +447,6 @@
 		flex: 1;
 		overflow: auto;
 		min-height: 0;
-	}
-	.two > div {
-		min-width: 0;
-		overflow-wrap: anywhere;
-	}
-	h4 {
-		font: 500 var(--small) / 1.3 var(--sans);
-		color: var(--ink-3);
-		margin-bottom: 8px;
-	}
-	.two p,
-	.entry {
-		margin-bottom: 10px;
-	}
-	.small {
-		font-size: 13px;
-		color: var(--ink-2);
-	}
-	.hang {
-		padding-left: 1.4em;
-		text-indent: -1.4em;
-	}
-	sup {
-		color: var(--verdigris);
-		font: 600 11px/0 var(--sans);
 	}
 	.acts {
 		display: flex;
