@@ -305,7 +305,7 @@
 </script>
 
 <div
-	class="panel"
+	class="style-box panel"
 	use:outside={(target) => {
 		if (!target.closest('header')) onclose();
 	}}
@@ -391,20 +391,8 @@
 
 <style>
 	.panel {
-		position: fixed;
-		right: 96px;
-		top: 46px;
-		width: min(860px, calc(100vw - 24px));
-		height: min(560px, calc(100vh - 70px));
-		background: var(--sheet);
-		border: 1px solid var(--line);
-		border-radius: var(--r3);
-		box-shadow: var(--lift);
 		display: grid;
 		grid-template-columns: 300px 1fr;
-		overflow: hidden;
-		z-index: 25;
-		outline: none;
 	}
 	.list {
 		border-right: 1px solid var(--line-soft);
@@ -415,12 +403,6 @@
 	}
 	input {
 		width: 100%;
-		border: 1px solid var(--line);
-		background: var(--sheet);
-		color: var(--ink);
-		border-radius: var(--r2);
-		padding: 9px 12px;
-		font-size: var(--text);
 		flex: none;
 	}
 	.scroll {
@@ -462,10 +444,5 @@
 	.none {
 		color: var(--ink-2);
 		padding: 12px 8px;
-	}
-	@media (max-width: 1000px) {
-		.panel {
-			right: 12px;
-		}
 	}
 </style>

@@ -19,7 +19,7 @@
 </script>
 
 <div
-	class="waiting"
+	class="style-box waiting"
 	use:outside={(target) => {
 		if (!target.closest('header')) onclose();
 	}}
@@ -40,17 +40,7 @@
 
 <style>
 	.waiting {
-		position: fixed;
-		right: 96px;
-		top: 46px;
-		width: min(860px, calc(100vw - 24px));
-		height: min(560px, calc(100vh - 70px));
 		padding: 12px;
-		background: var(--sheet);
-		border: 1px solid var(--line);
-		border-radius: var(--r3);
-		box-shadow: var(--lift);
-		z-index: 25;
 	}
 	input {
 		width: 276px;
