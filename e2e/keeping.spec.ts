@@ -36,6 +36,34 @@ for (const wait of [0, 50, 100, 300])
 		expect((await sheet(again).innerText()).match(/Typed last/g)).toHaveLength(1);
 	});
 
+test('who goes to Hand in or Proof right behind the last key finds the last key there', async ({ page }) => {
+	const done = watchErrors(page);
+	await startNew(page, 'Quick');
+	await page.keyboard.type('First words.');
+	await saved(page);
+	for (const [link, words] of [
+		['Hand in', 'second'],
+		['Proof', 'third'],
+		['Hand in', 'fourth']
+	]) {
+		// within one task, while a save cannot even have begun
+		await page.evaluate(
+			([name, more]) => {
+				document.execCommand('insertText', false, ` And the ${more}.`);
+				[...document.querySelectorAll('a')].find((a) => a.textContent?.trim() === name)!.click();
+			},
+			[link, words]
+		);
+		await expect(page).toHaveURL(link === 'Proof' ? /proof/ : /hand-in/);
+		if (link === 'Hand in') await expect(page.getByRole('main').getByText(`And the ${words}.`)).toBeVisible();
+		await page.goBack();
+		await expect(sheet(page)).toContainText(`And the ${words}.`);
+		await sheet(page).getByText('First words.').click();
+		await page.keyboard.press('End');
+	}
+	done();
+});
+
 test('a page whose process dies has what was typed last, the name included', async ({ page, context }) => {
 	const url = await startNew(page, 'Dies');
 	await page.keyboard.type('Words that are not saved yet');

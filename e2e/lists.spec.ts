@@ -200,10 +200,11 @@ test('the list is copied with its indents, handed in with its look, and typing a
 	await expect(entries(page)).toHaveCount(count);
 	await expect(lists(page).getByRole('heading')).toHaveText('References');
 	await page.keyboard.press('Control+a');
-	await page.keyboard.type('Gone.');
+	await page.keyboard.insertText('Gone.');
 	await expect(sheetOf(page)).toContainText('Gone.');
 	await expect(lists(page).getByRole('heading')).toHaveText('References');
 	await page.keyboard.press('Control+z');
+	await expect(sheetOf(page)).toContainText('punished for its readings');
 	await expect(entries(page)).toHaveCount(count);
 
 	await page.getByRole('link', { name: 'Hand in' }).click();

@@ -20,6 +20,7 @@ import { storageMessage, type Manuscript } from '$lib/data/db';
 import { docOf, getManuscript } from '$lib/data/manuscripts';
 import { FormattingService, type FormatRequest } from './formatting/index.svelte';
 import { library } from './library.svelte';
+import { closingsDone } from './persistence';
 
 export interface FormattedManuscript {
 	kind: 'formatted';
@@ -51,6 +52,7 @@ const STAND_IN = { id: 'apa', title: 'APA 7th', lang: '' };
 export async function formatStored(id: string): Promise<FormattedManuscript | NotFormatted> {
 	const trouble = (message: string): NotFormatted => ({ kind: 'trouble', message });
 	await library.start();
+	await closingsDone();
 	if (library.trouble) return trouble('This manuscript cannot be read from this browser’s storage.');
 	let manuscript: Manuscript | undefined;
 	let doc: Node;

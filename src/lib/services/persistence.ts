@@ -39,6 +39,12 @@ export interface PersistenceOptions {
 	autosave?: { delay?: number; longest?: number; retry?: number };
 }
 
+/** Last saves of manuscripts that are being closed. */
+const closings = new Set<Promise<boolean>>();
+
+/** Waits until what was written in manuscripts that were left is in the database: for who reads them from there. */
+export const closingsDone = async (): Promise<void> => void (await Promise.all(closings));
+
 export class Persistence {
 	readonly autosave: Autosave;
 	readonly ahead: WriteAhead;
@@ -129,10 +135,16 @@ export class Persistence {
 
 	/** Nothing is written any more after a last save. @returns whether everything was saved */
 	async close(): Promise<boolean> {
-		const saved = await this.autosave.save();
-		this.closed = true;
-		this.autosave.stop(true);
-		return saved || this.o.readOnly;
+		const saving = this.autosave.save();
+		closings.add(saving);
+		try {
+			const saved = await saving;
+			this.closed = true;
+			this.autosave.stop(true);
+			return saved || this.o.readOnly;
+		} finally {
+			closings.delete(saving);
+		}
 	}
 
 	private adopt(row: Manuscript): void {
