@@ -1,6 +1,7 @@
 /** Runs the unit tests with Node's own runner; an empty list of files is a failure, not a success. */
 import { spawnSync } from 'node:child_process';
 import { mkdirSync, readdirSync, statSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
 import { join } from 'node:path';
 import { root } from './ensure.mjs';
 
@@ -24,6 +25,8 @@ const r = spawnSync(
 		'--import',
 		'tsx',
 		'--test',
+		// Node itself would leave one core idle
+		`--test-concurrency=${availableParallelism()}`,
 		`--test-reporter=${reporter}`,
 		'--test-reporter-destination=stdout',
 		'--test-reporter=spec',

@@ -1,6 +1,6 @@
 /** Autosave, write-ahead and persistence: what was written is there whenever the page goes, and whoever else writes. */
 import assert from 'node:assert/strict';
-import { test } from 'node:test';
+import { after, test } from 'node:test';
 import { setTimeout as wait } from 'node:timers/promises';
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
@@ -17,7 +17,7 @@ import {
 	textChangedAt
 } from '$lib/data/manuscripts';
 import { Autosave, type SaveState } from './autosave';
-import { Persistence, type Conflict } from './persistence';
+import { closingsDone, Persistence, type Conflict } from './persistence';
 import { recover, WriteAhead, type AheadStorage } from './write-ahead';
 
 /** Local storage in memory, with room for so many characters. */
@@ -169,6 +169,10 @@ test('without room ahead, only a save keeps it, and that is known', () => {
 
 let serial = 0;
 
+/** Tabs that may still wait to save; the process would wait with them. */
+const tabs = new Set<Tab>();
+after(() => tabs.forEach((t) => t.p.autosave.stop(true)));
+
 /** One tab with a manuscript open. */
 class Tab {
 	doc: Node;
@@ -201,6 +205,7 @@ class Tab {
 			autosave: { delay: 100_000, longest: 100_000, retry: 100_000 }
 		});
 		if (r) this.p.recovered(r);
+		tabs.add(this);
 	}
 	type(words: string): void {
 		const tr = EditorState.create({ doc: this.doc }).tr;
@@ -346,4 +351,12 @@ test('a page that goes at any moment, saves that fail now and then: nothing that
 		}),
 		{ numRuns: 60 }
 	);
+});
+
+test('who reads from the database what was just left has what was typed last', async () => {
+	const { base, tab, id } = await open();
+	tab.type('last words ');
+	void tab.p.close();
+	await closingsDone();
+	assert.equal(words(await stored(base, id)).trim(), 'last words');
 });
