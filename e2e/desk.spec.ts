@@ -81,7 +81,7 @@ test('hand-in is accessible, and copies the list', async ({ page, context }) => 
 	);
 	await expectAccessible(page);
 	await page.getByRole('button', { name: 'Copy the bibliography' }).click();
-	await expect(page.getByText(/The list is on the clipboard/)).toBeVisible();
+	await expect(page.getByText(/The bibliography is on the clipboard/)).toBeVisible();
 	const [html, text] = await page.evaluate(async () => {
 		const [item] = await navigator.clipboard.read();
 		return Promise.all(['text/html', 'text/plain'].map(async (t) => (await item.getType(t)).text()));

@@ -130,7 +130,7 @@ test('listed without being cited, with its reason; an entry by hand, cited by it
 	const done = watchErrors(page);
 	await openDraft(page, 'shore');
 	await lists(page).getByRole('button', { name: 'Bibliography options…' }).click();
-	await panel(page).getByRole('searchbox', { name: 'List a source too' }).fill('lowe women');
+	await panel(page).getByRole('searchbox', { name: 'Add an uncited source' }).fill('lowe women');
 	await panel(page).getByRole('list', { name: 'Sources to list' }).getByRole('button').first().click();
 	const lowe = entries(page).filter({ hasText: 'Women on the rounds' });
 	await expect(lowe).toContainText('further reading');
@@ -181,7 +181,7 @@ test('the list is copied with its indents, handed in with its look, and typing a
 	await expect(lists(page)).toContainText('In the order of their authors.');
 	const count = await entries(page).count();
 	await panel(page).getByRole('button', { name: 'Copy bibliography' }).click();
-	await expect(page.getByText(`The list is on the clipboard: ${count} entries.`)).toBeVisible();
+	await expect(page.getByText(`The bibliography is on the clipboard: ${count} entries.`)).toBeVisible();
 	const copied = await page.evaluate(async () => {
 		const [item] = await navigator.clipboard.read();
 		const get = async (type: string) => (await item.getType(type)).text();

@@ -57,7 +57,7 @@ test('a gap, a letter that is cited and not listed, a quotation without a place:
 	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toBeFocused();
 	await expect(page.locator('.cite', { hasText: 'Sund' }).first()).toBeInViewport();
 
-	// and back: what is mended is not said any more
+	// and back: what is fixed is not said any more
 	await page.goBack();
 	await check('Quotations without a page').getByRole('link').first().click();
 	await expect(page.locator('.cite', { hasText: 'Sund' }).first()).toBeInViewport();

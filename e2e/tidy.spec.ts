@@ -26,16 +26,16 @@ test('tidy: one, all of a kind, leave for ever; each can be taken back', async (
 	done();
 });
 
-test('in the opened source: what to mend, one click or all at once', async ({ page }) => {
+test('in the opened source: what to fix, one click or all at once', async ({ page }) => {
 	await page.goto('/sources?open=okafor1997');
-	const mend = page.getByRole('list', { name: 'To mend' });
-	await expect(mend.getByRole('listitem')).toHaveCount(3);
+	const fixes = page.getByRole('list', { name: 'To fix' });
+	await expect(fixes.getByRole('listitem')).toHaveCount(3);
 	await page.getByRole('button', { name: 'Fix all 3' }).click();
-	await expect(mend).toHaveCount(0);
+	await expect(fixes).toHaveCount(0);
 	await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Eels and the lit channel: A net survey');
 	await expect(page.getByLabel('DOI', { exact: true })).toHaveValue('10.5555/lfe.1997.11');
 	await page.getByRole('button', { name: /^Undo: fixed 3 things/ }).click();
-	await expect(mend.getByRole('listitem')).toHaveCount(3);
+	await expect(fixes.getByRole('listitem')).toHaveCount(3);
 });
 
 test('two that are one: merged field by field, citations follow at once, and undo parts them', async ({

@@ -3,22 +3,13 @@
  * program, or half: each row is looked at before anything relies on it. The quick guards here decide; their rules are
  * written out as Joi schemas in row-schemas.ts, which also says in words what is wrong. A test holds both together.
  */
+import { all, isNumber, isObject, isText, isWord, optional, texts, type Loose } from '$lib/core/guards';
 import { DATE_VARIABLES, NAME_VARIABLES } from '$lib/core/csl/variables';
 import type { Source } from '$lib/core/source';
 import type { CitingForm } from '$lib/core/manuscript';
 import { EMPTY_STRIP, type Manuscript, type OwnStyle, type Version } from './db';
 
 export const FORMS: readonly CitingForm[] = ['in-text', 'footnotes', 'endnotes'];
-
-type Loose = Record<string, unknown>;
-const isObject = (x: unknown): x is Loose => typeof x === 'object' && x !== null && !Array.isArray(x);
-const isText = (x: unknown): x is string => typeof x === 'string';
-const isWord = (x: unknown): x is string => typeof x === 'string' && x !== '';
-const isNumber = (x: unknown): x is number => typeof x === 'number' && Number.isFinite(x);
-/** A list whose every item is something; a hole is nothing. */
-const all = (x: unknown, is: (x: unknown) => boolean): boolean => Array.isArray(x) && Array.from(x).every(is);
-const texts = (x: unknown): x is string[] => all(x, isText);
-const optional = (x: unknown, is: (x: unknown) => boolean): boolean => x === undefined || is(x);
 
 function soundItem(x: unknown): boolean {
 	if (!isObject(x) || !isWord(x.type)) return false;

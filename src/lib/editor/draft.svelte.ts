@@ -33,36 +33,32 @@ import { docOf, textChangedAt } from '$lib/data/manuscripts';
 import { storageMessage, type Manuscript } from '$lib/data/db';
 import type { Source } from '$lib/core/source';
 import { FormattingService } from '$lib/services/formatting/index.svelte';
-import { Persistence, type Conflict } from '$lib/services/persistence';
+import { Persistence } from '$lib/services/persistence';
 import { localAhead, recover } from '$lib/services/write-ahead';
 import type { SaveState } from '$lib/services/autosave';
 import { AssetViews } from './asset-views';
-import { bibliographyPosition, blocksNear } from './positions';
+import { bibliographyPosition, blocksNear, positionsOf } from './positions';
 import { BlockVirtualizer } from './block-virtualizer';
 import { checksOf } from './facts';
 import { clipboardOf } from './clipboard';
 import { clickBelow } from './click-below';
-import { fillPlaceholder, openCite, openIfCitation, type CiteTarget } from './cite-target';
+import { fillPlaceholder, openIfCitation, type CiteTarget } from './cite-target';
 import { Debounce } from './debounce';
+import { lightUp } from './light-up';
 import { DocumentStore, type Change } from './document-store';
 import { editorPlugins, type Gestures } from './plugins';
-import { insertPlaceholder, LABEL } from './commands';
+import { LABEL } from './commands';
+import { gesturesOf } from './gestures';
 import type { NodeViewContext } from './node-view-context';
 import { NodeViewRegistry } from './node-view-registry';
+import { conflictNotice, MISFITS, READ_ONLY, type Notice } from './notices';
 import { nodeViews } from './views';
 import { NoteEditors } from './note-editors';
 import { ScrollIdle } from './scroll-idle';
 import { shownBibliography, type ShownBibliography } from './shown-bibliography';
-import { step } from './navigation';
 
 /** What stands in the margin's place; '' is the margin itself. */
 export type Side = '' | 'excerpts' | 'sources' | 'versions' | 'note-ref';
-
-export interface Notice {
-	kind: 'storage' | 'tab' | 'recovered' | 'conflict';
-	text: string;
-	action?: { label: string; run: () => void };
-}
 
 /** Blocks of a long manuscript. */
 const LONG = 150;
@@ -152,16 +148,15 @@ export class Draft implements NodeViewContext {
 				this.saveState = state;
 				if (state === 'saved' || trouble) this.notice('storage', trouble ? storageMessage(trouble) : null);
 			},
-			onConflict: (c) => this.tellConflict(c)
+			onConflict: (c) => {
+				const said = conflictNotice(c, readOnly, () => this.putBack());
+				if (said) this.notice('conflict', said.text, said.action);
+			}
 		});
 		this.saveState = this.persistence.autosave.state;
 		this.mirror();
 		this.shown = this.store.reading;
-		if (readOnly)
-			this.notice(
-				'tab',
-				'This manuscript is open in another tab. Here it can be read, and it follows what is written there. Close the other tab to write here.'
-			);
+		if (readOnly) this.notice('tab', READ_ONLY);
 		else this.bringBack(recover(m.id, doc, m.saved, textChangedAt(m), storage));
 	}
 
@@ -200,38 +195,7 @@ export class Draft implements NodeViewContext {
 
 	/** What keys do; `inner` is the note editor they are pressed in. */
 	gestures(inner: (() => EditorView | null) | null): Gestures {
-		const view = () => (inner ? inner() : this.view);
-		return {
-			cite: () => {
-				const v = view();
-				if (v) openCite(this, v);
-			},
-			openSelected: () => {
-				const v = view();
-				const sel = v?.state.selection;
-				if (!v || !(sel instanceof NodeSelection)) return false;
-				if (sel.node.type === schema.nodes.citation_placeholder) {
-					fillPlaceholder(this, sel.from, sel.node, v);
-					return true;
-				}
-				if (sel.node.type === schema.nodes.note) {
-					this.noteEditors.focus(sel.node.attrs.id as string);
-					return true;
-				}
-				return openIfCitation(this, sel.node, sel.from, v);
-			},
-			insertNote: (kind) => this.noteEditors.insert(kind),
-			insertPlaceholder: () => this.run(insertPlaceholder(), view()),
-			step: (by) => step(this, by),
-			beside: (side) => {
-				const v = inner?.();
-				const note = v && this.noteEditors.idOf(v);
-				this.inNote = v && note ? { id: note, head: v.state.selection.head } : null;
-				this.side = side;
-			},
-			placement: () => (inner ? 'sentence' : this.placement),
-			quotes: () => this.facts.quotes
-		};
+		return gesturesOf(this, inner);
 	}
 
 	/** Runs a command on the text, or on another editor of it, in a step of its own for undo. @returns whether it could */
@@ -447,22 +411,11 @@ export class Draft implements NodeViewContext {
 		const { view } = this;
 		const surface = view?.dom.closest('.surface');
 		if (!view || !surface) return null;
-		const [first, last] = this.virtualizer?.near(by) ?? blocksNear(view.dom, surface, by);
-		let from = 0;
-		let to = 0;
-		view.state.doc.forEach((node, pos, i) => {
-			if (i === first) from = pos;
-			if (i === last) to = pos + node.nodeSize;
-		});
-		return { from, to };
+		return positionsOf(view.state.doc, this.virtualizer?.near(by) ?? blocksNear(view.dom, surface, by));
 	}
 
 	lightUp(sourceId: string | null): void {
-		for (const el of this.view?.dom.querySelectorAll('.cite.lit') ?? []) el.classList.remove('lit');
-		if (!sourceId) return;
-		for (const el of this.view?.dom.querySelectorAll<HTMLElement>('.cite[data-sources]') ?? []) {
-			if (el.dataset.sources!.split(' ').includes(sourceId)) el.classList.add('lit');
-		}
+		if (this.view) lightUp(this.view.dom, sourceId);
 	}
 
 	/** Says something above the text, or takes it back. */
@@ -516,10 +469,7 @@ export class Draft implements NodeViewContext {
 			this.shown = this.store.reading;
 		}
 		if (found.misfits.length) {
-			this.notice(
-				'recovered',
-				'Some of what was typed last does not fit the text as it is now. It is kept among what needs repair, on the desk.'
-			);
+			this.notice('recovered', MISFITS);
 		}
 		this.persistence.recovered(found);
 	}
@@ -537,33 +487,10 @@ export class Draft implements NodeViewContext {
 		this.store.title = this.title = row.title;
 	}
 
-	private tellConflict(c: Conflict): void {
-		switch (c.kind) {
-			case 'gone':
-				return this.notice('conflict', 'This manuscript was deleted in another tab. It is in the bin.', {
-					label: 'Put it back',
-					run: () => {
-						this.notice('conflict', null);
-						void this.persistence.putBack().catch((e: unknown) => this.notice('conflict', storageMessage(e)));
-					}
-				});
-			case 'put-back':
-				return this.notice(
-					'conflict',
-					'This manuscript was deleted in another tab while you wrote here. It is back on the desk, with what you wrote.'
-				);
-			case 'adopted':
-				if (this.readOnly) return;
-				return this.notice(
-					'conflict',
-					'This manuscript was changed elsewhere, by a restored backup for example, and is shown as it is now. Ctrl Z brings back what was here.'
-				);
-			case 'both':
-				return this.notice(
-					'conflict',
-					`This manuscript was changed elsewhere while you wrote here. Yours is kept as it is; the other is on the desk as “${c.copy}”.`
-				);
-		}
+	/** Back on the desk after it was deleted elsewhere. */
+	private putBack(): void {
+		this.notice('conflict', null);
+		void this.persistence.putBack().catch((e: unknown) => this.notice('conflict', storageMessage(e)));
 	}
 
 	/** Ends everything after a last save. */

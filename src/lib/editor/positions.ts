@@ -40,6 +40,17 @@ export function blocksNear(text: Element, surface: Element, by: number): [number
 	return [firstNot((y) => y < top), firstNot((y) => y <= bottom)];
 }
 
+/** The positions from before the first to behind the last of these blocks. */
+export function positionsOf(doc: Node, [first, last]: readonly [number, number]): { from: number; to: number } {
+	let from = 0;
+	let to = 0;
+	doc.forEach((node, pos, i) => {
+		if (i === first) from = pos;
+		if (i === last) to = pos + node.nodeSize;
+	});
+	return { from, to };
+}
+
 /** The place before the block of the document that a position is in. */
 export function blockAt(doc: Node, pos: number): number {
 	const $pos = doc.resolve(Math.min(pos, doc.content.size));

@@ -25,7 +25,7 @@ export function inBackground(promise: Promise<unknown>, what: string): void {
 }
 
 /**
- * Listens for whatever was handled nowhere. Each is said once; it is logged as well, since somebody will want to mend it.
+ * Listens for whatever was handled nowhere. Each is said once; it is logged as well, since somebody will want to repair it.
  * @returns ends it
  */
 export function watchUnexpected(): () => void {

@@ -62,9 +62,9 @@ const PRESETS: Record<'apa' | 'mla' | 'chicago', Partial<BibliographyLayout>> = 
 };
 export const LOOKS: { look: LayoutName; title: string }[] = [
 	{ look: 'style', title: 'as the style has it' },
-	{ look: 'apa', title: 'APA: APA 7, 9.43' },
-	{ look: 'mla', title: 'MLA: MLA 9, 1.6' },
-	{ look: 'chicago', title: 'Chicago: Turabian 9, A.2.3.5' },
+	{ look: 'apa', title: 'APA (APA 7, 9.43)' },
+	{ look: 'mla', title: 'MLA (MLA 9, 1.6)' },
+	{ look: 'chicago', title: 'Chicago (Turabian 9)' },
 	{ look: 'own', title: 'of my own' }
 ];
 

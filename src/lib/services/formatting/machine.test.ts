@@ -77,7 +77,7 @@ class FakeWorker {
 		}
 		const result: SessionResult = {
 			answer: this.answers,
-			style: { id: job.style.id, title: job.style.title } as StyleInfo,
+			style: { id: job.style.id, title: job.style.title, class: 'in-text', lang: 'en-GB', quotes: {} } as StyleInfo,
 			changed,
 			bibliography: [],
 			omitted: [],
@@ -152,7 +152,7 @@ const textOf = (r: FormatRequest, style = r.style.id): Map<string, string> =>
 
 type Event =
 	| { do: 'ask'; style: string; words: string[] }
-	| { do: 'right' | 'network' | 'style' | 'processor' | 'superseded'; which: number }
+	| { do: 'right' | 'network' | 'style' | 'processor' | 'unsound' | 'superseded'; which: number }
 	| { do: 'crash' }
 	| { do: 'timeout' }
 	| { do: 'retry' };
@@ -169,7 +169,13 @@ const event: fc.Arbitrary<Event> = fc.oneof(
 	{
 		weight: 6,
 		arbitrary: fc.record({
-			do: fc.constantFrom('right' as const, 'network' as const, 'style' as const, 'processor' as const),
+			do: fc.constantFrom(
+				'right' as const,
+				'network' as const,
+				'style' as const,
+				'processor' as const,
+				'unsound' as const
+			),
 			which: fc.nat(5)
 		})
 	},
@@ -197,6 +203,9 @@ test('whatever the order of answers, failures and crashes: what is shown is what
 					case 'style':
 					case 'processor':
 						at?.p.answer(failure(e.do, e.do));
+						break;
+					case 'unsound':
+						at?.p.answer({ ok: true, result: { changed: [{ id: 'c0' }] } } as unknown as FormatAnswer);
 						break;
 					case 'superseded':
 						at?.p.answer({ ok: 'superseded' });
@@ -291,6 +300,21 @@ test('a worker that never answers is replaced, told everything again, and given 
 	assert.equal(b.workers.length, 2);
 	assert.equal(b.workers[1].sources.size, 1);
 	assert.deepEqual(b.machine.state, { phase: 'ready' });
+});
+
+test('an answer that is none is said, shows nothing, and it is asked again', async () => {
+	const b = bench();
+	b.machine.ask(request('apa', ['a']));
+	for (const odd of [null, 'text', { ok: true }, { ok: true, result: {} }, { ok: false }]) {
+		await b.flush();
+		b.pending[0].p.answer(odd as unknown as FormatAnswer);
+		await b.flush();
+		assert.equal(b.machine.state.phase, 'failed');
+		assert.equal(b.shown.size, 0);
+		assert.ok(b.fire(30_000));
+	}
+	await settle(b);
+	assert.deepEqual(b.shown, textOf(request('apa', ['a'])));
 });
 
 test('a question to a worker that dies is answered at once', async () => {

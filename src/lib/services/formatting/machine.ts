@@ -20,6 +20,7 @@ import type {
 import type { Cluster, Item, Warning } from '$lib/core/csl';
 import { sameClusters } from '$lib/core/citing';
 import { failure, type Failure, type FormatAnswer, type FormatJob, type StyleRef } from '$lib/workers/format-api';
+import { isAnatomyAnswer, isFileAnswer, isFormatAnswer, isInfoAnswer, isPreviewAnswer } from '$lib/workers/answers';
 import type { FormatWorker } from '$lib/workers/format';
 
 export interface FormatRequest {
@@ -168,6 +169,7 @@ export class FormattingMachine {
 				);
 				return w.api.preview(this.plain(cites), noteNumber);
 			},
+			isPreviewAnswer,
 			(a) => a.preview
 		);
 	}
@@ -176,6 +178,7 @@ export class FormattingMachine {
 	styleInfo(style: StyleRef): Promise<Outcome<StyleInfo>> {
 		return this.question(
 			(w) => w.api.styleInfo(style),
+			isInfoAnswer,
 			(a) => a.info
 		);
 	}
@@ -184,6 +187,7 @@ export class FormattingMachine {
 	anatomy(id: string): Promise<Outcome<{ traits: Trait[]; licence: string }>> {
 		return this.question(
 			(w) => w.api.anatomy(id),
+			isAnatomyAnswer,
 			({ traits, licence }) => ({ traits, licence })
 		);
 	}
@@ -192,6 +196,7 @@ export class FormattingMachine {
 	checkFile(xml: string): Promise<Outcome<{ file: StyleFile; warnings: Warning[] }>> {
 		return this.question(
 			(w) => w.api.checkFile(xml),
+			isFileAnswer,
 			({ file, warnings }) => ({ file, warnings })
 		);
 	}
@@ -206,6 +211,7 @@ export class FormattingMachine {
 	/** Asks the worker something that changes nothing there. */
 	private async question<A extends { ok: true }, T>(
 		ask: (w: FormatWorker) => Promise<A | Failure>,
+		sound: (answer: unknown) => boolean,
 		value: (a: A) => T
 	): Promise<Outcome<T>> {
 		const worker = this.living();
@@ -214,6 +220,7 @@ export class FormattingMachine {
 			const answer = await this.inTime(worker, ask(worker));
 			if (answer === null)
 				return failure('worker', 'Formatting did not start or does not answer; is there a connection? Try again.');
+			if (!sound(answer)) return failure('worker', UNSOUND);
 			return answer.ok ? { ok: true, value: value(answer) } : answer;
 		} catch (e) {
 			return failure('worker', words(e));
@@ -319,7 +326,8 @@ export class FormattingMachine {
 				worker.updateClusters(this.plain(request.clusters))
 			];
 			const [answer] = await Promise.all([this.inTime(worker, worker.api.format(job)), ...before]);
-			return answer ?? failure('worker', 'Formatting did not answer and was started again.');
+			if (answer === null) return failure('worker', 'Formatting did not answer and was started again.');
+			return isFormatAnswer(answer) ? answer : failure('worker', UNSOUND);
 		} catch (e) {
 			return failure('worker', words(e));
 		}
@@ -417,6 +425,8 @@ export class FormattingMachine {
 		this.retry = null;
 	}
 }
+
+const UNSOUND = 'Formatting answered with something that cannot be shown.';
 
 const styleKey = (s: StyleRef): string => `${s.id}|${s.lang}`;
 

@@ -1,9 +1,7 @@
 <script lang="ts">
 	/** The cite line: hangs at the caret, one line of typing, never a dialog. */
 	import { onMount } from 'svelte';
-	import type { PreviewOutput } from '$lib/core/citing';
 	import { overrideHtml, type DocCite } from '$lib/core/manuscript';
-	import { creatorsOf, kindOf, shortAuthor, shortLabel, titleOf, yearOf } from '$lib/core/source';
 	import type { CiteTarget } from '$lib/editor/cite-target';
 	import {
 		hasNeighbour,
@@ -13,13 +11,15 @@
 		overrideCitation,
 		splitOff
 	} from '$lib/editor/commands';
-	import { citationBeside, commitCite, sentenceWith, wordsBefore } from '$lib/editor/citing';
+	import { citationBeside, commitCite } from '$lib/editor/citing';
 	import { insertBibliography } from '$lib/editor/bibliographies';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { library } from '$lib/services/library.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { recognise } from '$lib/core/source';
+	import CiteMatches from './CiteMatches.svelte';
+	import CitePreview from './CitePreview.svelte';
 	import OverrideForm from './OverrideForm.svelte';
 	import type { Elsewhere } from './CiteRows.svelte';
 	import { CiteLineState } from './citeline.svelte';
@@ -33,11 +33,8 @@
 	let box = $state<HTMLElement | null>(null);
 	let input = $state<HTMLInputElement | null>(null);
 	let place = $state({ left: 0, top: 0 });
-	let preview = $state.raw<PreviewOutput | null>(null);
-	let formPreviews = $state.raw<{ form: DocCite['form']; html: string }[]>([]);
 	let adding = $state(false);
 	let byHand = $state(Boolean(target.byHand));
-	let asked = 0;
 
 	onMount(() => {
 		position();
@@ -67,66 +64,6 @@
 		};
 	}
 
-	const words = {
-		parenthetical: 'whole citation, where the style puts it',
-		narrative: 'author in the sentence',
-		'year-only': 'without the author',
-		'author-only': 'author only'
-	};
-	const FORMS: DocCite['form'][] = ['parenthetical', 'narrative', 'year-only', 'author-only'];
-
-	const AFTER_AUTHOR: DocCite['form'][] = ['year-only', 'parenthetical', 'narrative', 'author-only'];
-	/** The words before the caret end with the author of the first source: the name need not be said again. */
-	const authorStands = $derived.by(() => {
-		const s = library.sources.get(line.previewCites[0]?.sourceId ?? '');
-		if (!s || target.editing) return false;
-		const said = wordsBefore(draft, target)
-			.replace(/[\s’']+s?$/u, '')
-			.toLowerCase();
-		const names = [shortAuthor(s.item), shortLabel(s.item).name, creatorsOf(s.item).at(-1)?.family ?? ''];
-		return names.some((n) => n.length > 1 && said.endsWith(n.toLowerCase()));
-	});
-
-	$effect(() => {
-		const cites = $state.snapshot(line.previewCites) as DocCite[];
-		const serial = ++asked;
-		void draft.style;
-		if (!cites.length) {
-			preview = null;
-			formPreviews = [];
-			return;
-		}
-		const note = draft.asNotes || target.inNote ? draft.shown.notes.length + 1 : 0;
-		void (async () => {
-			const now = await draft.formatting.preview(cites, note);
-			if (serial !== asked) return;
-			// while nothing can be formatted the line still finds and cites; what stands in the way is said above the text
-			preview = now.ok ? now.value : null;
-			if (!now.ok) {
-				formPreviews = [];
-				return;
-			}
-			const list: { form: DocCite['form']; html: string }[] = [];
-			for (const form of authorStands ? AFTER_AUTHOR : FORMS) {
-				const other = await draft.formatting.preview(
-					cites.map((c) => ({ ...c, form })),
-					note
-				);
-				if (serial !== asked) return;
-				if (!other.ok) continue;
-				const o = other.value;
-				const html =
-					draft.asNotes && !target.inNote
-						? `${o.lead}<sup>n</sup> ${form === 'author-only' ? '' : o.html}`
-						: o.lead && o.html
-							? `${o.lead} ${o.html}`
-							: o.html || o.lead;
-				if (html && !list.some((x) => x.html === html)) list.push({ form, html });
-			}
-			formPreviews = list;
-		})();
-	});
-
 	const overrideNow = $derived(draft.shown.citations.find((c) => c.id === target.editing?.id)?.override ?? null);
 	const shown = $derived.by(() => {
 		const out = draft.output(target.editing?.id ?? '');
@@ -135,7 +72,6 @@
 	const neighbour = $derived(
 		Boolean(target.editing && !target.inNote && hasNeighbour(draft.store.doc, target.editing.id))
 	);
-	const sentence = $derived(sentenceWith(draft, target, line.previewCites));
 
 	function commit() {
 		if (line.placeholder !== null) {
@@ -255,11 +191,6 @@
 		return out;
 	});
 
-	function highlight(text: string) {
-		const q = line.part.query.trim().split(/\s+/)[0] ?? '';
-		const at = q.length > 1 ? text.toLowerCase().indexOf(q.toLowerCase()) : -1;
-		return at < 0 ? [text, '', ''] : [text.slice(0, at), text.slice(at, at + q.length), text.slice(at + q.length)];
-	}
 	let scroll = $state(0);
 </script>
 
@@ -330,34 +261,13 @@
 				}}
 			/>{:catch}<p role="alert">This part did not arrive. Check the connection and try again.</p>{/await}
 	{:else}
-		<ul class="matches" id="cite-matches" role="listbox" aria-label="Matching sources">
-			{#each line.matches as id, i (id)}
-				{@const s = library.sources.get(id)}
-				{#if s}
-					{@const who = highlight(shortAuthor(s.item) || titleOf(s.item))}
-					{@const what = highlight(titleOf(s.item))}
-					{@const here = line.uses.get(id)?.here ?? 0}
-					<!-- svelte-ignore a11y_click_events_have_key_events -->
-					<li
-						class="row"
-						class:on={i === line.marked}
-						id="match-{i}"
-						role="option"
-						aria-selected={i === line.marked}
-						onclick={() => {
-							line.choose(id);
-							input?.focus();
-						}}
-						onmousemove={() => (line.marked = i)}
-					>
-						<b>{who[0]}<mark>{who[1]}</mark>{who[2]}</b>
-						<span class="y">{yearOf(s.item)}</span>
-						<span class="t">{what[0]}<mark>{what[1]}</mark>{what[2]}</span>
-						<span class="c">{kindOf(s.item.type).name.toLowerCase()}{here ? ` · ${here} here` : ''}</span>
-					</li>
-				{/if}
-			{/each}
-		</ul>
+		<CiteMatches
+			{line}
+			onchoose={(id) => {
+				line.choose(id);
+				input?.focus();
+			}}
+		/>
 		{#if !line.text.trim() && !target.editing && !target.inNote}
 			<button
 				type="button"
@@ -395,37 +305,15 @@
 			</p>
 		{/if}
 
-		{#if preview}
-			<!-- eslint-disable svelte/no-at-html-tags -- all of it written by the processor's HTML writer, which escapes data -->
-			<div class="pre" aria-live="polite">
-				{#if draft.asNotes && !target.inNote}
-					<p>{sentence.before}<ins>{@html preview.lead}<sup>n</sup></ins>{sentence.after}</p>
-					<p class="as-note"><sup>n</sup> {@html preview.html}</p>
-				{:else}
-					<p>{sentence.before}<ins>{@html preview.html || preview.lead}</ins>{sentence.after}</p>
-				{/if}
-				{#each preview.entries.slice(0, 2) as e (e.id)}<div class="entry">{@html e.html}</div>{/each}
-			</div>
-			<div class="forms" role="radiogroup" aria-label="Form of the citation">
-				{#each formPreviews as f (f.form)}
-					<button
-						type="button"
-						role="radio"
-						aria-checked={line.form === f.form}
-						class:on={line.form === f.form}
-						title={words[f.form]}
-						onclick={() => {
-							line.useForm(f.form);
-							input?.focus();
-						}}
-						>{@html f.html}{#if f.form === 'year-only' && authorStands}<i>
-								author is already in the sentence</i
-							>{/if}</button
-					>
-				{/each}
-			</div>
-			<!-- eslint-enable svelte/no-at-html-tags -->
-		{/if}
+		<CitePreview
+			{draft}
+			{target}
+			{line}
+			onform={(form) => {
+				line.useForm(form);
+				input?.focus();
+			}}
+		/>
 		<div class="acts">
 			<Btn kind="quiet" onclick={() => (adding = true)}>New source</Btn>
 			{#if target.editing}<Btn kind="quiet" onclick={() => commitCite(draft, target, [])}>Delete the citation</Btn>{/if}
@@ -527,48 +415,6 @@
 		font-size: 11.5px;
 		white-space: nowrap;
 	}
-	.row {
-		display: grid;
-		grid-template-columns: 150px 62px 1fr auto;
-		gap: 10px;
-		padding: 6px 12px;
-		align-items: baseline;
-		cursor: pointer;
-	}
-	.row.on {
-		background: var(--desk-raised);
-		box-shadow: inset 2px 0 0 var(--verdigris);
-	}
-	.row b,
-	.row .t {
-		white-space: nowrap;
-		overflow: hidden;
-		text-overflow: ellipsis;
-	}
-	.row b {
-		font-weight: 600;
-	}
-	.row .y {
-		font-variant-numeric: tabular-nums;
-		color: var(--ink-2);
-		white-space: nowrap;
-	}
-	.row .t {
-		color: var(--ink-2);
-	}
-	.row .c {
-		color: var(--ink-3);
-		font-size: var(--small);
-		white-space: nowrap;
-	}
-	mark {
-		background: none;
-		color: inherit;
-		font-weight: 700;
-		text-decoration: underline;
-		text-decoration-color: var(--verdigris-line);
-		text-underline-offset: 3px;
-	}
 	.no {
 		padding: 9px 12px;
 		color: var(--ink-2);
@@ -577,56 +423,6 @@
 		color: var(--verdigris-strong);
 		text-decoration: underline;
 		cursor: pointer;
-	}
-	.pre {
-		border-top: 1px solid var(--line-soft);
-		background: var(--desk-raised);
-		padding: 10px 12px 4px;
-		font: 400 14.5px/1.5 var(--serif);
-	}
-	.pre ins {
-		text-decoration: underline;
-		text-decoration-color: var(--verdigris-line);
-		text-underline-offset: 4px;
-		background: var(--verdigris-tint);
-		border-radius: 2px;
-	}
-	.pre .as-note,
-	.pre .entry {
-		font-size: 13px;
-		color: var(--ink-2);
-		margin-top: 4px;
-	}
-	.pre .entry {
-		padding-left: 1.4em;
-		text-indent: -1.4em;
-	}
-	.forms {
-		display: flex;
-		gap: 6px;
-		padding: 8px 12px 8px;
-		background: var(--desk-raised);
-		flex-wrap: wrap;
-	}
-	.forms button {
-		font: 400 13px/1.3 var(--serif);
-		border: 1px solid var(--line);
-		border-radius: 15px;
-		padding: 4px 11px;
-		background: var(--sheet);
-		cursor: pointer;
-		max-width: 100%;
-		overflow: hidden;
-		text-overflow: ellipsis;
-		white-space: nowrap;
-	}
-	.forms i {
-		font: 400 12px/1.3 var(--sans);
-		color: var(--ink-2);
-	}
-	.forms button.on {
-		border-color: var(--verdigris);
-		box-shadow: inset 0 0 0 1px var(--verdigris);
 	}
 	.acts {
 		display: flex;
@@ -637,9 +433,5 @@
 	}
 	.spacer {
 		flex: 1;
-	}
-	.matches {
-		max-height: 250px;
-		overflow: auto;
 	}
 </style>

@@ -142,7 +142,7 @@
 		const words = lists.map(bibliographyForClipboard);
 		await copyRich(words.map((w) => w.html).join(''), words.map((w) => w.text).join('\n\n'));
 		const count = words.reduce((n, w) => n + w.count, 0);
-		toasts.say(`The list is on the clipboard: ${count} ${count === 1 ? 'entry' : 'entries'}.`);
+		toasts.say(`The bibliography is on the clipboard: ${count} ${count === 1 ? 'entry' : 'entries'}.`);
 	}
 	async function save(format: 'bibtex' | 'csl-json') {
 		const { writeBibtex, writeCslJson } = await import('$lib/core/exchange');

@@ -1,11 +1,11 @@
 <script lang="ts">
-	/** What should be mended in this source, one click each. */
+	/** What should be fixed in this source, one click each. */
 	import { applyChange, fieldNamed, findingKey, type Finding, type Source } from '$lib/core/source';
 	import type { Put } from './change';
 
 	interface Props {
 		findings: Finding[];
-		/** What is found in an item that was mended in part: one mend may overtake another. */
+		/** What is found in an item that was fixed in part: one fix may overtake another. */
 		look: (item: Source['item']) => Finding[];
 		put: Put;
 		onfield: (field: string) => void;
@@ -32,7 +32,7 @@
 </script>
 
 {#if findings.length}
-	<ul aria-label="To mend">
+	<ul aria-label="To fix">
 		{#if missing.length}
 			<li>
 				<i class="diamond" aria-hidden="true"></i>

@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** A source opened in place: fields on the left; what to mend, how it prints and where it is cited on the right. */
+	/** A source opened in place: fields on the left; what to fix, how it prints and where it is cited on the right. */
 	import { makeKey, tidy, type Source } from '$lib/core/source';
 	import { isStorage, storageMessage } from '$lib/data/db';
 	import { editSource, KeyTaken } from '$lib/data/sources';

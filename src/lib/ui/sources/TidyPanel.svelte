@@ -33,7 +33,7 @@
 			if (!source) continue;
 			for (const finding of findings) out.set(finding.rule, [...(out.get(finding.rule) ?? []), { source, finding }]);
 		}
-		// what one click mends comes first, cautions last
+		// what one click fixes comes first, cautions last
 		return [...out].sort(
 			([a, x], [b, y]) =>
 				Number(y.some((i) => i.finding.change)) - Number(x.some((i) => i.finding.change)) ||
@@ -41,10 +41,10 @@
 		);
 	});
 	const total = $derived(groups.reduce((n, [, l]) => n + l.length, 0));
-	const mendable = $derived(groups.flatMap(([, l]) => l).filter((i) => i.finding.change));
+	const allFixable = $derived(groups.flatMap(([, l]) => l).filter((i) => i.finding.change));
 
-	/** Mends what is found at this moment: an earlier proposal may have been overtaken. */
-	async function mend(list: Item[], what: string) {
+	/** Fixes what is found at this moment: an earlier proposal may have been overtaken. */
+	async function fix(list: Item[], what: string) {
 		const wanted = new Map<string, Set<string>>();
 		for (const { source, finding } of list)
 			wanted.set(source.id, (wanted.get(source.id) ?? new Set()).add(findingKey(finding)));
@@ -112,8 +112,8 @@
 			onchange={(e) => void view.setTitles((e.currentTarget as HTMLSelectElement).value as Settings['titles'])}
 		/>
 		<span class="spacer"></span>
-		{#if mendable.length}<Btn kind="ghost" onclick={() => mend(mendable, 'Fixed everything')}
-				>Fix all {mendable.length.toLocaleString('en')}</Btn
+		{#if allFixable.length}<Btn kind="ghost" onclick={() => fix(allFixable, 'Fixed everything')}
+				>Fix all {allFixable.length.toLocaleString('en')}</Btn
 			>{/if}
 		<Btn kind="quiet" onclick={onclose}>Back to the list</Btn>
 	</header>
@@ -125,7 +125,7 @@
 				<i class="diamond" aria-hidden="true"></i>{RULE_NAMES[rule] ?? rule} <b>{list.length}</b>
 				{#if fixable.length > 1}<button
 						type="button"
-						onclick={() => mend(fixable, `Fixed “${RULE_NAMES[rule] ?? rule}”`)}>Fix all {fixable.length}</button
+						onclick={() => fix(fixable, `Fixed “${RULE_NAMES[rule] ?? rule}”`)}>Fix all {fixable.length}</button
 					>{/if}
 				{#if list.length > 1}<button type="button" class="off" onclick={() => leave(list)}>Ignore all</button>{/if}
 			</h3>
@@ -152,7 +152,7 @@
 								<button
 									type="button"
 									aria-label="Fix: {finding.message}, {label(source)}"
-									onclick={() => mend([{ source, finding }], `Fixed “${RULE_NAMES[rule] ?? rule}”`)}>Fix</button
+									onclick={() => fix([{ source, finding }], `Fixed “${RULE_NAMES[rule] ?? rule}”`)}>Fix</button
 								>
 							{:else}
 								<button type="button" aria-label="Open {label(source)}" onclick={() => goTo(source)}>Open</button>

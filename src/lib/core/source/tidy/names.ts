@@ -102,7 +102,7 @@ function look(n: Name): Said | null {
 
 const say = (names: Name[]) => names.map(writeName).join('; ');
 
-/** One finding a role and rule: all names of that role that the rule speaks of are mended together. */
+/** One finding a role and rule: all names of that role that the rule speaks of are fixed together. */
 export const names: Rule = (item) => {
 	const out: Finding[] = [];
 	for (const field of Object.keys(item)) {

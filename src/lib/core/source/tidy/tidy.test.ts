@@ -187,7 +187,7 @@ test('pages: author, date, day of reading', () => {
 	assert.equal(isSearchAddress('not an address'), null);
 });
 
-test('a mended source is not found again, mending ends, and what is mended is valid', () => {
+test('a fixed source is not found again, fixing ends, and what is fixed is valid', () => {
 	const bits = [
 		'Okafor',
 		'et al.',
@@ -221,7 +221,7 @@ test('a mended source is not found again, mending ends, and what is mended is va
 				author: [{ family, given: volume }, { literal: title }]
 			};
 			for (let i = 0; ; i++) {
-				assert.ok(i < 40, `mending ends: ${JSON.stringify(item)}`);
+				assert.ok(i < 40, `fixing ends: ${JSON.stringify(item)}`);
 				const f = tidy(item, ctx).find((x) => x.change);
 				if (!f) break;
 				const next = applyChange(item, f.change!);

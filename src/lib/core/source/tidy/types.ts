@@ -1,4 +1,4 @@
-/** What a look through a source finds, and what would mend it. */
+/** What a look through a source finds, and what would fix it. */
 import type { Item } from '../../csl';
 
 /** Fields to set; `undefined` takes a field away. */
@@ -53,7 +53,7 @@ export function textFinding(
 	return { rule, field, message, present, proposed, change: { [field]: proposed || undefined, ...more } };
 }
 
-/** A finding that nobody but the person can mend. */
+/** A finding that nobody but the person can fix. */
 export const caution = (rule: string, field: string, message: string, present = ''): Finding => ({
 	rule,
 	field,

@@ -1,0 +1,133 @@
+<script lang="ts">
+	/** Order, annotations and layout of one bibliography. */
+	import { LOOKS, layoutOf, type BibliographyLayout, type BibliographySettings } from '$lib/core/manuscript';
+	import type { Draft } from '$lib/editor/draft.svelte';
+
+	let {
+		draft,
+		settings,
+		set
+	}: { draft: Draft; settings: BibliographySettings; set: (change: Partial<BibliographySettings>) => void } = $props();
+	const look = $derived(layoutOf(settings, Boolean(draft.style?.hangingIndent)));
+	const own = (change: Partial<BibliographyLayout>) => set({ look: 'own', own: { ...look, ...change } });
+	const number = (e: Event & { currentTarget: HTMLInputElement }) => e.currentTarget.valueAsNumber || 0;
+</script>
+
+<fieldset disabled={draft.readOnly}>
+	<legend>Layout</legend>
+	<label
+		>Order
+		<select
+			value={settings.order}
+			onchange={(e) => set({ order: e.currentTarget.value as BibliographySettings['order'] })}
+		>
+			<option value="style">as {draft.docStyle.title} requires</option>
+			<option value="date">by date, the oldest first</option>
+			<option value="kind">grouped by kind</option>
+		</select>
+	</label>
+	<label
+		>Under each entry
+		<select
+			value={settings.under}
+			onchange={(e) => set({ under: e.currentTarget.value as BibliographySettings['under'] })}
+		>
+			<option value="nothing">nothing</option>
+			<option value="annotation">my annotation</option>
+			<option value="abstract">its abstract</option>
+		</select>
+	</label>
+	<label
+		>Introductory paragraph
+		<textarea rows="2" value={settings.note} onchange={(e) => set({ note: e.currentTarget.value.trim() })}></textarea>
+	</label>
+	<label
+		>Look
+		<select
+			value={settings.look}
+			onchange={(e) => {
+				const name = e.currentTarget.value as BibliographySettings['look'];
+				set(name === 'own' ? { look: name, own: look } : { look: name });
+			}}
+		>
+			{#each LOOKS as l (l.look)}<option value={l.look}>{l.title}</option>{/each}
+		</select>
+	</label>
+	<div class="look">
+		<label
+			>Hanging, in <input
+				type="number"
+				min="0"
+				max="3"
+				step="0.1"
+				value={look.hanging}
+				onchange={(e) => own({ hanging: number(e) })}
+			/></label
+		>
+		<label
+			>First line, in <input
+				type="number"
+				min="0"
+				max="3"
+				step="0.1"
+				value={look.firstLine}
+				onchange={(e) => own({ firstLine: number(e) })}
+			/></label
+		>
+		<label
+			>Lines <input
+				type="number"
+				min="1"
+				max="3"
+				step="0.25"
+				value={look.lines}
+				onchange={(e) => own({ lines: number(e) })}
+			/></label
+		>
+		<label
+			>Between, pt <input
+				type="number"
+				min="0"
+				max="72"
+				step="1"
+				value={look.after}
+				onchange={(e) => own({ after: number(e) })}
+			/></label
+		>
+	</div>
+	<div class="ticks">
+		<label
+			><input type="checkbox" checked={look.centred} onchange={(e) => own({ centred: e.currentTarget.checked })} /> heading
+			centred</label
+		>
+		<label
+			><input type="checkbox" checked={look.bold} onchange={(e) => own({ bold: e.currentTarget.checked })} /> bold</label
+		>
+		<label
+			><input type="checkbox" checked={look.ownPage} onchange={(e) => own({ ownPage: e.currentTarget.checked })} /> start
+			on a new page</label
+		>
+	</div>
+	<div class="pair">
+		<label
+			>Font
+			<select value={look.font} onchange={(e) => own({ font: e.currentTarget.value as BibliographyLayout['font'] })}>
+				<option value="">as the manuscript</option>
+				<option value="serif">serif</option>
+				<option value="sans">sans serif</option>
+			</select>
+		</label>
+		{#if draft.style?.secondFieldAlign}
+			<label
+				>Numbers
+				<select
+					value={look.numbers}
+					onchange={(e) => own({ numbers: e.currentTarget.value as BibliographyLayout['numbers'] })}
+				>
+					<option value="column">in a column</option>
+					<option value="line">in the line</option>
+				</select>
+			</label>
+		{/if}
+	</div>
+</fieldset>

@@ -1,0 +1,51 @@
+/** What a session really answers passes the guards, in every featured style; with a part missing or of another kind it does not. */
+import assert from 'node:assert/strict';
+import { test } from 'node:test';
+import { createSession, FEATURED } from '$lib/core/citing';
+import { demoClusters, demoItems } from '../../../scripts/demo-data';
+import { localeTree, styleTree } from '../../../scripts/catalogue';
+import { isFormatAnswer, isInfoAnswer, isPreviewAnswer } from './answers';
+import { failure } from './format-api';
+
+const session = createSession();
+session.putSources([...demoItems.values()], []);
+const clusters = demoClusters('article', false);
+
+test('real answers are taken, in every featured style', () => {
+	for (const { id } of FEATURED) {
+		const info = session.useStyle(id, id, styleTree(id)!, localeTree);
+		assert.ok(isInfoAnswer({ ok: true, info }), id);
+		for (const full of [false, true])
+			assert.ok(
+				isFormatAnswer({ ok: true, result: session.format({ clusters, uncited: ['nobody'], full }) }),
+				`${id} ${full}`
+			);
+		assert.ok(isPreviewAnswer({ ok: true, preview: session.preview(clusters[0].cites, 1) }), id);
+	}
+	assert.ok(isFormatAnswer({ ok: 'superseded' }));
+	assert.ok(isFormatAnswer(failure('network', 'It did not arrive.')));
+});
+
+test('an answer that lacks a part, or has it of another kind, is none', () => {
+	session.useStyle('apa', 'APA 7th', styleTree('apa')!, localeTree);
+	const result = session.format({ clusters, uncited: [] });
+	const answer = () => structuredClone({ ok: true, result }) as unknown as Record<string, unknown>;
+	assert.ok(isFormatAnswer(answer()));
+	const parts = (x: Record<string, unknown>, key: string) => (x[key] as Record<string, unknown>[])[0];
+	const places: ((a: Record<string, unknown>) => [Record<string, unknown>, string[]])[] = [
+		(a) => [a, ['ok', 'result']],
+		(a) => [a.result as Record<string, unknown>, ['answer', 'style', 'changed', 'omitted', 'warnings']],
+		(a) => [(a.result as Record<string, Record<string, unknown>>).style, ['id', 'title', 'class', 'lang', 'quotes']],
+		(a) => [parts(a.result as Record<string, unknown>, 'changed'), ['id', 'html', 'text', 'lead']],
+		(a) => [parts(a.result as Record<string, unknown>, 'bibliography'), ['id', 'html', 'text']]
+	];
+	for (const place of places)
+		for (const key of place(answer())[1])
+			for (const odd of [undefined, 7.5, { toString: null }]) {
+				const a = answer();
+				const [at] = place(a);
+				if (typeof at[key] === typeof odd && !Array.isArray(at[key])) continue;
+				at[key] = odd;
+				assert.ok(!isFormatAnswer(a), `${key} as ${JSON.stringify(odd)}`);
+			}
+});
