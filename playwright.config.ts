@@ -19,6 +19,7 @@ export default defineConfig({
 				'--no-sandbox',
 				'--disable-dev-shm-usage',
 				'--disable-gpu',
+				'--disable-software-rasterizer',
 				'--disable-background-networking',
 				'--no-first-run'
 			]
