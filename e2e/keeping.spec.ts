@@ -325,6 +325,7 @@ test('lists keep their start and tables their spans in the app’s own paste', a
 test('what office programs put into the clipboard leaves no style sheet, script or page title; pictures and code stay', async ({
 	page
 }) => {
+	const done = watchErrors(page);
 	await startNew(page, 'Office');
 	await page.evaluate(() => {
 		const PNG =
@@ -365,4 +366,5 @@ test('what office programs put into the clipboard leaves no style sheet, script 
 	expect(kept).toEqual({ assets: 1, data: false });
 	await page.reload();
 	await expect(sheet(page).locator('figure img')).toHaveAttribute('src', /^blob:/);
+	done();
 });

@@ -160,3 +160,55 @@ test('notes scrolled past are words alone; where the page rests they can be writ
 	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 	done();
 });
+
+test('very much is pasted: only what is near is laid out, the caret is behind it, and it is undone and saved as a whole', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await page.getByRole('button', { name: 'New manuscript' }).click();
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet).toBeFocused();
+	await page.keyboard.type('Pasted');
+	await page.keyboard.press('Enter');
+	await page.keyboard.type('Before. ');
+	await page.evaluate(() => {
+		const words = 'the lamps of the lower quay burned all winter '.repeat(6);
+		const html = Array.from({ length: 700 }, (_, i) => `<p>Pasted ${i}: ${words}</p>`).join('');
+		const data = new DataTransfer();
+		data.setData('text/html', `<html><head><style>p { color: red }</style></head><body>${html}</body></html>`);
+		document.activeElement!.dispatchEvent(
+			new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })
+		);
+	});
+	// where it ends is in sight, and most of it is not in the page
+	await expect(inSight(page, 'Pasted 699:')).toBeInViewport();
+	await expect(inSight(page, 'Pasted 300:')).toBeHidden();
+	await page.keyboard.type('And on.');
+	await expect(inSight(page, 'And on.')).toBeInViewport();
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+	// a source is cited at the end of it
+	await page.keyboard.press('Control+Shift+e');
+	await page.keyboard.type('lindqvist estuary');
+	await expect(page.getByRole('option').first()).toBeVisible();
+	await page.keyboard.press('Enter');
+	await page.keyboard.press('Enter');
+	await expect(sheet.locator('.cite')).toContainText('Lindqvist');
+	await page.keyboard.press('Control+Home');
+	await expect(inSight(page, 'Before. Pasted 0:')).toBeInViewport();
+	await page.keyboard.press('Control+End');
+	await expect(inSight(page, 'Pasted 699:')).toBeInViewport();
+
+	// what was typed before it stays, however quickly one came after the other
+	await expect(async () => {
+		await page.keyboard.press('Control+z');
+		await expect(sheet).not.toContainText('Pasted 699:', { timeout: 500 });
+	}).toPass();
+	await expect(sheet).toContainText('Before.');
+	await page.keyboard.press('Control+y');
+	await expect(page.getByText(/^39,\d{3} words/).first()).toBeVisible();
+	await page.reload();
+	await expect(inSight(page, 'Before. Pasted 0:')).toBeInViewport();
+	await expect(inSight(page, 'Pasted 300:')).toBeHidden();
+	done();
+});

@@ -6,11 +6,16 @@
  * Where a block stands is reckoned from heights, measured for what was awake once and guessed for the rest; when a guess
  * was wrong, the page is scrolled so that what is in sight stays where it is.
  */
-import type { EditorState, Transaction } from 'prosemirror-state';
+import { Selection, TextSelection, type EditorState, type Transaction } from 'prosemirror-state';
 import type { EditorView, NodeView } from 'prosemirror-view';
 import type { Node } from 'prosemirror-model';
 import { blockDom } from '$lib/core/manuscript';
 import { blockAt } from './positions';
+
+/** Blocks from which a manuscript is long. */
+export const LONG = 150;
+/** New blocks in one change from which only those near the window are laid out. */
+const BULK = 60;
 
 /** Window heights around the window that are awake, and beyond which what is awake goes to sleep. */
 const WAKE = 1.2;
@@ -45,7 +50,23 @@ class VirtualBlock implements NodeView {
 	}
 }
 
-type MakeView = (node: Node, view: EditorView, getPos: () => number | undefined) => NodeView;
+/** The end of the text that a key goes to: the browser knows only what is in the page. */
+function endOf(e: KeyboardEvent): 'start' | 'end' | null {
+	const { key } = e;
+	if (!e.altKey && ((e.ctrlKey && key === 'Home') || (e.metaKey && key === 'ArrowUp'))) return 'start';
+	if (!e.altKey && ((e.ctrlKey && key === 'End') || (e.metaKey && key === 'ArrowDown'))) return 'end';
+	return null;
+}
+function goToEnd(view: EditorView, end: 'start' | 'end', extend: boolean): void {
+	const { state } = view;
+	const { doc, selection } = state;
+	const to = end === 'start' ? Selection.atStart(doc) : Selection.atEnd(doc);
+	view.dispatch(
+		state.tr.setSelection(extend ? TextSelection.between(selection.$anchor, to.$head) : to).scrollIntoView()
+	);
+}
+
+type MakeView = (node: Node, view: EditorView) => NodeView;
 
 /** Wakes what comes near the window and lets sleep what is far. */
 export class BlockVirtualizer {
@@ -57,9 +78,13 @@ export class BlockVirtualizer {
 	/** The frame of the last pass. */
 	private frame = 0;
 	private listed: { doc: Node; list: { el: HTMLElement; s: VirtualBlock | undefined }[] } | null = null;
+	/** The blocks of the document as it was asked about last. */
+	private tops: { doc: Node; blocks: ReadonlySet<Node> } | null = null;
 	/** First and last block that are awake for being near. */
 	private region: [number, number] = [0, -1];
 	private passes = 0;
+	/** The change that is being shown brings very many blocks. */
+	private bulk = false;
 	private answered: { asked: string; near: [number, number] } | null = null;
 	private release = () => {};
 
@@ -70,16 +95,16 @@ export class BlockVirtualizer {
 	views(): Record<string, MakeView> {
 		const make =
 			(tag: (node: Node) => string): MakeView =>
-			(node, view, getPos) => {
+			(node, view) => {
 				const dom = document.createElement(tag(node));
 				for (const [name, value] of Object.entries(blockDom(node))) dom.setAttribute(name, value);
-				const pos = getPos();
 				// within a list, a table or a quotation a paragraph is not asleep on its own
-				if (pos !== undefined && view.state.doc.resolve(pos).depth > 0) return { dom, contentDOM: dom };
+				if (!this.isTop(view.state.doc, node)) return { dom, contentDOM: dom };
 				const s = new VirtualBlock(node, dom);
 				this.byDom.set(s.dom, s);
-				// what is new in the page is where the person is
-				if (this.view) s.show(true);
+				// what is new in the page is where the person is; of very much, what the caret is in
+				const { $from, $to } = view.state.selection;
+				if (this.view && (!this.bulk || $from.node(1) === node || $to.node(1) === node)) s.show(true);
 				this.schedule();
 				return s;
 			};
@@ -88,6 +113,12 @@ export class BlockVirtualizer {
 			blockquote: make(() => 'blockquote'),
 			heading: make((n) => `h${n.attrs.level}`)
 		};
+	}
+
+	/** Whether a node stands right in the document; asking for its position would walk through all before it. */
+	private isTop(doc: Node, node: Node): boolean {
+		if (this.tops?.doc !== doc) this.tops = { doc, blocks: new Set(doc.children) };
+		return this.tops.blocks.has(node);
 	}
 
 	attach(view: EditorView): void {
@@ -100,6 +131,12 @@ export class BlockVirtualizer {
 		const all = () => this.pass(true);
 		const resized = () => this.schedule();
 		const keys = (e: KeyboardEvent) => {
+			const end = endOf(e);
+			if (end) {
+				e.preventDefault();
+				goToEnd(view, end, e.shiftKey);
+				return;
+			}
 			const moves = /^(?:Enter|Backspace|Delete|Arrow)/.test(e.key);
 			if (moves || (e.key.length === 1 && !e.ctrlKey && !e.metaKey)) this.bring(view.state.selection.head);
 		};
@@ -130,10 +167,22 @@ export class BlockVirtualizer {
 	wakeFor(tr: Transaction, state: EditorState): void {
 		const { view } = this;
 		if (!view) return;
+		this.bulk = state.doc.childCount - view.state.doc.childCount > BULK;
 		const back = tr.docChanged ? tr.mapping.invert() : null;
 		const old = (pos: number): number => (back ? back.map(pos) : pos);
 		if (tr.scrolledIntoView) this.bring(old(state.selection.head));
 		for (const pos of [state.selection.from, state.selection.to]) this.sleeperAt(old(pos))?.show(true);
+	}
+
+	/** To be called once the state that `wakeFor` was told of is shown: lays out what is near, after a change of very much. */
+	shown(): void {
+		const { view } = this;
+		if (!view || !this.bulk) return;
+		this.bulk = false;
+		this.region = [0, -1];
+		// leaves room for what is not laid out, so that there is somewhere to scroll to
+		this.pass();
+		this.bring(view.state.selection.head);
 	}
 
 	/** Whether blocks wake or woke in a frame. */

@@ -15,6 +15,7 @@ import {
 	type PlacementKind
 } from '$lib/core/manuscript';
 import { bibliographyForClipboard } from '$lib/core/citing';
+import { LONG } from './block-virtualizer';
 import type { NodeViewContext } from './node-view-context';
 import { cleanPaste } from './paste';
 
@@ -223,9 +224,17 @@ export function clipboardOf(
 			return new Slice(namedFigures(placed.content, context), placed.openStart, placed.openEnd);
 		},
 		handlePaste: (view, _event, slice) => {
-			const tr = inNote ? null : pasteBibliography(view.state, slice);
+			if (inNote) return false;
+			const tr = pasteBibliography(view.state, slice);
 			if (tr) view.dispatch(tr);
-			return tr !== null;
+			if (tr || slice.content.childCount <= LONG) return tr !== null;
+			// laying all of it out would hold the page up
+			context.becomeLong();
+			const now = context.view ?? view;
+			const { tr: put } = now.state;
+			put.replaceSelection(slice).scrollIntoView().setMeta('paste', true).setMeta('uiEvent', 'paste');
+			now.dispatch(closeHistory(put));
+			return true;
 		}
 	};
 }

@@ -38,7 +38,7 @@ import { localAhead, recover } from '$lib/services/write-ahead';
 import type { SaveState } from '$lib/services/autosave';
 import { AssetViews } from './asset-views';
 import { bibliographyPosition, blocksNear, positionsOf } from './positions';
-import { BlockVirtualizer } from './block-virtualizer';
+import { BlockVirtualizer, LONG } from './block-virtualizer';
 import { checksOf } from './facts';
 import { clipboardOf } from './clipboard';
 import { clickBelow } from './click-below';
@@ -60,16 +60,12 @@ import { shownBibliography, type ShownBibliography } from './shown-bibliography'
 /** What stands in the margin's place; '' is the margin itself. */
 export type Side = '' | 'excerpts' | 'sources' | 'versions' | 'note-ref';
 
-/** Blocks of a long manuscript. */
-const LONG = 150;
 /** Meta of a transaction that is not the person's: what it changes is in the database already, or is no edit. */
 const NOT_MINE = 'not-mine';
 
 export class Draft implements NodeViewContext {
 	readonly id: string;
 	readonly kind: string;
-	/** So long that only a part of it is in the page at a time (block-virtualizer.ts). */
-	readonly long: boolean;
 	readonly readOnly: boolean;
 	readonly initial: Node;
 	view: EditorView | null = null;
@@ -79,7 +75,8 @@ export class Draft implements NodeViewContext {
 	readonly nodeViews = new NodeViewRegistry();
 	readonly noteEditors: NoteEditors = new NoteEditors(this);
 	readonly assets = new AssetViews();
-	readonly virtualizer: BlockVirtualizer | null;
+	/** In a long manuscript only a part of it is in the page at a time; null in others. */
+	virtualizer: BlockVirtualizer | null = null;
 	/** Runs what can wait until the page is not scrolled. */
 	readonly scrollIdle = new ScrollIdle();
 
@@ -118,7 +115,7 @@ export class Draft implements NodeViewContext {
 	readonly recent = new Map<string, number>();
 
 	private sources = new Map<string, Source>();
-	private readonly describeSoon: Debounce;
+	private describeSoon: Debounce;
 	private described: Described | null = null;
 
 	/** @throws ManuscriptError where the stored text cannot be read; what is stored is untouched */
@@ -128,10 +125,9 @@ export class Draft implements NodeViewContext {
 		this.readOnly = readOnly;
 		const doc = this.assets.named(docOf(m));
 		this.initial = doc;
-		this.long = doc.childCount > LONG;
-		this.virtualizer = this.long ? new BlockVirtualizer(() => this.noteEditors.positions()) : null;
 		this.store = new DocumentStore(doc, m.title, m.undo, editorPlugins(this.gestures(null)));
-		this.describeSoon = new Debounce(() => this.takeDescription(), this.long ? 400 : 150, this.long ? 2000 : 150);
+		this.describeSoon = new Debounce(() => this.takeDescription(), 150, 150);
+		if (doc.childCount > LONG) this.virtualise();
 		this.formatting = new FormattingService({
 			item: (id) => this.source(id)?.item,
 			onShown: (changed) => this.showFormatted(changed)
@@ -163,6 +159,32 @@ export class Draft implements NodeViewContext {
 	// --- the editor ---------------------------------------------------------------------------------------------------
 
 	mount(element: HTMLElement): void {
+		this.show(element);
+		this.askFormatting();
+		this.describeText();
+		// a new manuscript begins with its title
+		if (!this.readOnly && this.initial.firstChild?.content.size === 0) this.view?.focus();
+	}
+
+	/** Before very much is pasted: from now on only a part of the text is in the page at a time. */
+	becomeLong(): void {
+		const { view } = this;
+		if (!view || this.virtualizer) return;
+		const element = view.dom.parentElement!;
+		const focused = view.hasFocus();
+		view.destroy();
+		this.virtualise();
+		this.show(element);
+		if (focused) this.view?.focus();
+	}
+
+	private virtualise(): void {
+		this.virtualizer = new BlockVirtualizer(() => this.noteEditors.positions());
+		this.describeSoon.cancel();
+		this.describeSoon = new Debounce(() => this.takeDescription(), 400, 2000);
+	}
+
+	private show(element: HTMLElement): void {
 		this.view = new EditorView(element, {
 			state: this.store.state,
 			editable: () => !this.readOnly,
@@ -187,10 +209,6 @@ export class Draft implements NodeViewContext {
 			...clipboardOf(this)
 		});
 		this.virtualizer?.attach(this.view);
-		this.askFormatting();
-		this.describeText();
-		// a new manuscript begins with its title
-		if (!this.readOnly && this.initial.firstChild?.content.size === 0) this.view.focus();
 	}
 
 	/** What keys do; `inner` is the note editor they are pressed in. */
@@ -217,6 +235,7 @@ export class Draft implements NodeViewContext {
 		const change = this.store.apply(tr);
 		this.virtualizer?.wakeFor(tr, change.state);
 		view.updateState(change.state);
+		this.virtualizer?.shown();
 		const label = tr.getMeta(LABEL) as string | undefined;
 		if (label) this.lastChange = label;
 		if (change.docChanged) {
@@ -416,6 +435,10 @@ export class Draft implements NodeViewContext {
 
 	lightUp(sourceId: string | null): void {
 		if (this.view) lightUp(this.view.dom, sourceId);
+	}
+
+	get long(): boolean {
+		return this.virtualizer !== null;
 	}
 
 	/** Says something above the text, or takes it back. */

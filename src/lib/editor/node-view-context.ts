@@ -1,5 +1,6 @@
 /** What node views ask of the draft they are part of. */
 import type { Node } from 'prosemirror-model';
+import type { EditorView } from 'prosemirror-view';
 import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
 import type { EntryOverrides, NoteTarget, PlacementKind, StyleFacts } from '$lib/core/manuscript';
 import type { AssetViews } from './asset-views';
@@ -32,4 +33,8 @@ export interface NodeViewContext {
 	readonly assets: AssetViews;
 	openEntry(sourceId: string, anchor: HTMLElement): void;
 	lightUp(sourceId: string | null): void;
+	/** Before very much is pasted: only a part of the text is in the page at a time from now on. */
+	becomeLong(): void;
+	/** The editor of the text. */
+	readonly view: EditorView | null;
 }

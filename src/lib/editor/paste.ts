@@ -32,7 +32,11 @@ function breakLines(doc: Document): void {
 /** Removes scripts, styles, comments and office clutter, with the words in them; keeps our own data attributes. */
 export function cleanPaste(html: string): string {
 	// conditional comments of office programs hide markup from readers of HTML, and are none for the parser
-	const body = html.replace(/<!--\[if[\s\S]*?<!\[endif\]-->/g, '').replace(/<!\[(?:if[^\]]*|endif)\]>/g, '');
+	const body = html
+		.replace(/<!--\[if[\s\S]*?<!\[endif\]-->/g, '')
+		.replace(/<!\[(?:if[^\]]*|endif)\]>/g, '')
+		// the parser would hold a style sheet against the page's policy, in the console
+		.replace(/<style\b[^>]*>[\s\S]*?<\/style\s*>/gi, '');
 	const doc = new DOMParser().parseFromString(body, 'text/html');
 	for (const e of doc.querySelectorAll([...NO_TEXT, ...NO_PLACE.filter((t) => t !== 'form')].join())) e.remove();
 	breakLines(doc);
