@@ -212,3 +212,31 @@ test('very much is pasted: only what is near is laid out, the caret is behind it
 	await expect(inSight(page, 'Pasted 300:')).toBeHidden();
 	done();
 });
+
+test('a long manuscript is copied into a new one: citations live, notes with their words, its list once', async ({
+	page,
+	context
+}) => {
+	const done = watchErrors(page);
+	await context.grantPermissions(['clipboard-read', 'clipboard-write']);
+	await openLong(page);
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await sheet.click();
+	await page.keyboard.press('Control+a');
+	await page.keyboard.press('Control+c');
+	await openDesk(page);
+	await page.getByRole('button', { name: 'New manuscript' }).click();
+	await expect(sheet).toBeFocused();
+	await page.keyboard.press('Control+a');
+	await page.keyboard.press('Control+v');
+	await expect(page.getByText('100 citations', { exact: false })).toBeVisible();
+	await expect(page.locator('.sheet-text .bibliography')).toHaveCount(1);
+	await expect(page.locator('.entry').first()).toBeAttached();
+	await page.getByRole('button', { name: /^Section 5/ }).click();
+	await expect(inSight(page, 'Paragraph 200:')).toBeInViewport();
+	await expect(
+		page.getByRole('complementary', { name: 'Citations beside the text' }).getByRole('textbox', { name: 'Your note 1' })
+	).toContainText('A note far away.');
+	await expect(page.locator('.pending')).toHaveCount(0);
+	done();
+});

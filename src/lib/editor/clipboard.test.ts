@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { Fragment, Slice, type Node } from 'prosemirror-model';
-import { EditorState, TextSelection } from 'prosemirror-state';
+import { AllSelection, EditorState, TextSelection } from 'prosemirror-state';
 import { history, undo } from 'prosemirror-history';
 import { docFromText, schema } from '$lib/core/manuscript';
 import { pasteBibliography, sliceForNote, sliceForText } from './clipboard';
@@ -87,4 +87,24 @@ test('everything cut and pasted is what it was: the bibliography stands once, wh
 	assert.notEqual(state.doc.textContent, start.textContent);
 	// what has no bibliography of this text is pasted as usual
 	assert.equal(pasteBibliography(state, new Slice(docFromText('A').content, 1, 1)), null);
+});
+
+test('everything selected and replaced by another text: its bibliography stands in place of the old one', () => {
+	const other = docFromText('# Mine\n\nWords of mine.\n\n{{bibliography Old}}');
+	let state = EditorState.create({ doc: other, plugins: [history(), uniqueIds(), keepBibliographies()] });
+	state = state.apply(state.tr.setSelection(new AllSelection(state.doc)));
+	const from = doc();
+	const mine = other.children.find((n) => n.type === nodes.bibliography)!.attrs.id as string;
+	const tr = pasteBibliography(state, new Slice(from.content, 0, 0));
+	assert.ok(tr);
+	state = state.apply(tr);
+	state.doc.check();
+	const lists = state.doc.children.filter((n) => n.type === nodes.bibliography);
+	assert.deepEqual(
+		lists.map((n) => n.attrs.id as string),
+		from.children.filter((n) => n.type === nodes.bibliography).map((n) => n.attrs.id as string)
+	);
+	assert.ok(!lists.some((n) => n.attrs.id === mine));
+	undo(state, (t) => (state = state.apply(t)));
+	assert.equal(state.doc.textContent, other.textContent);
 });

@@ -16,8 +16,10 @@ import {
 } from '$lib/core/manuscript';
 import { bibliographyForClipboard } from '$lib/core/citing';
 import { LONG } from './block-virtualizer';
+import { BIBLIOGRAPHY_MAY_GO } from './plugins';
 import type { NodeViewContext } from './node-view-context';
 import { cleanPaste } from './paste';
+import { isLarge, readLarge } from './paste-large';
 
 /** What a citation says, as safe HTML; a note's text stands in brackets. */
 function said(context: NodeViewContext, node: Node): string {
@@ -130,7 +132,8 @@ export function sliceForText(slice: Slice): Slice {
 }
 
 /**
- * Pastes what holds a bibliography that the text has already: it stands where the pasted one stands, once.
+ * Pastes what holds a bibliography that the text has already: it stands where the pasted one stands, once. One that is
+ * selected as a whole is replaced.
  * @returns null for what is pasted as usual
  */
 export function pasteBibliography(state: EditorState, slice: Slice): Transaction | null {
@@ -138,9 +141,18 @@ export function pasteBibliography(state: EditorState, slice: Slice): Transaction
 	slice.content.forEach((n) => n.type === schema.nodes.bibliography && pasted.add(n.attrs.id as string));
 	const here = new Set<string>();
 	state.doc.forEach((n) => n.type === schema.nodes.bibliography && here.add(n.attrs.id as string));
-	if (![...pasted].some((id) => here.has(id))) return null;
 	const { tr } = state;
 	const { from, to } = state.selection;
+	if (![...pasted].some((id) => here.has(id))) {
+		// those that are selected make way for the pasted ones
+		let selected = false;
+		state.doc.nodesBetween(from, to, (n, pos) => {
+			if (n.type === schema.nodes.bibliography && from <= pos && to >= pos + n.nodeSize) selected = true;
+			return false;
+		});
+		if (!pasted.size || !selected) return null;
+		return closeHistory(tr.replaceSelection(slice).setMeta(BIBLIOGRAPHY_MAY_GO, true)).scrollIntoView();
+	}
 	tr.replaceSelection(slice);
 	const [start, end] = [tr.mapping.map(from, -1), tr.mapping.map(to, 1)];
 	const twice: { pos: number; size: number }[] = [];
@@ -162,6 +174,7 @@ export function clipboardOf(
 	transformPastedHTML: (html: string) => string;
 	transformPasted: (slice: Slice) => Slice;
 	handlePaste: (view: EditorView, event: ClipboardEvent, slice: Slice) => boolean;
+	handleDOMEvents: { paste: (view: EditorView, event: ClipboardEvent) => boolean };
 } {
 	/** Where citations stood in the manuscript that what is being pasted comes from. */
 	let from: PlacementKind | null = null;
@@ -212,29 +225,69 @@ export function clipboardOf(
 		clipboardSerializer: new DOMSerializer(nodes, DOMSerializer.marksFromSchema(schema)),
 		clipboardTextSerializer: (slice) => plain(context, slice.content),
 		transformPastedHTML: (html) => {
-			from = (/data-rq-placement="(sentence|raised|note|close)"/.exec(html)?.[1] as PlacementKind) ?? null;
+			from = placementIn(html);
 			return cleanPaste(html);
 		},
 		transformPasted: (slice) => {
 			const kind = from;
 			from = null;
-			if (inNote) return sliceForNote(slice);
-			const whole = sliceForText(slice);
-			const placed = kind && kind !== context.placement ? placeSlice(whole, kind, context) : whole;
-			return new Slice(namedFigures(placed.content, context), placed.openStart, placed.openEnd);
+			return arriving(slice, kind, context, inNote);
 		},
 		handlePaste: (view, _event, slice) => {
 			if (inNote) return false;
-			const tr = pasteBibliography(view.state, slice);
-			if (tr) view.dispatch(tr);
-			if (tr || slice.content.childCount <= LONG) return tr !== null;
-			// laying all of it out would hold the page up
-			context.becomeLong();
-			const now = context.view ?? view;
-			const { tr: put } = now.state;
-			put.replaceSelection(slice).scrollIntoView().setMeta('paste', true).setMeta('uiEvent', 'paste');
-			now.dispatch(closeHistory(put));
+			const placed = pasteBibliography(view.state, slice);
+			if (placed) view.dispatch(placed);
+			else if (slice.content.childCount > LONG) put(view, slice, context);
+			else return false;
 			return true;
+		},
+		handleDOMEvents: {
+			paste: (view, event) => {
+				const html = event.clipboardData?.getData('text/html') ?? '';
+				if (inNote || !view.editable || !isLarge(html)) return false;
+				event.preventDefault();
+				context.inBackground(
+					pasteLarge(html, context),
+					'What was pasted could not be read. It is still on the clipboard.'
+				);
+				return true;
+			}
 		}
 	};
+}
+
+const placementIn = (html: string): PlacementKind | null =>
+	(/data-rq-placement="(sentence|raised|note|close)"/.exec(html)?.[1] as PlacementKind) ?? null;
+
+/** @param from where citations stood in the manuscript that it comes from; null for none */
+function arriving(slice: Slice, from: PlacementKind | null, context: NodeViewContext, inNote: boolean): Slice {
+	if (inNote) return sliceForNote(slice);
+	const whole = sliceForText(slice);
+	const placed = from && from !== context.placement ? placeSlice(whole, from, context) : whole;
+	return new Slice(namedFigures(placed.content, context), placed.openStart, placed.openEnd);
+}
+
+/** Reads very much between keys, and puts it where the caret is then. */
+async function pasteLarge(html: string, context: NodeViewContext): Promise<void> {
+	context.say('Pasting…');
+	const slice = await readLarge(html);
+	const { view } = context;
+	context.say('');
+	if (!view || context.readOnly) return;
+	// a part of something deeper: read as any paste is
+	if (!slice) view.pasteHTML(html, new ClipboardEvent('paste'));
+	else put(view, arriving(slice, placementIn(html), context, false), context);
+}
+
+/** Puts a slice into the text, in a step of its own for undo. */
+function put(view: EditorView, slice: Slice, context: NodeViewContext): void {
+	// laying all of it out would hold the page up
+	if (slice.content.childCount > LONG) context.becomeLong();
+	const now = context.view ?? view;
+	const tr =
+		pasteBibliography(now.state, slice) ??
+		closeHistory(
+			now.state.tr.replaceSelection(slice).scrollIntoView().setMeta('paste', true).setMeta('uiEvent', 'paste')
+		);
+	now.dispatch(tr);
 }

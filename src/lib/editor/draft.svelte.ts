@@ -34,6 +34,7 @@ import { storageMessage, type Manuscript } from '$lib/data/db';
 import type { Source } from '$lib/core/source';
 import { FormattingService } from '$lib/services/formatting/index.svelte';
 import { Persistence } from '$lib/services/persistence';
+import { inBackground } from '$lib/services/problems';
 import { localAhead, recover } from '$lib/services/write-ahead';
 import type { SaveState } from '$lib/services/autosave';
 import { AssetViews } from './asset-views';
@@ -46,7 +47,7 @@ import { fillPlaceholder, openIfCitation, type CiteTarget } from './cite-target'
 import { Debounce } from './debounce';
 import { lightUp } from './light-up';
 import { DocumentStore, type Change } from './document-store';
-import { editorPlugins, type Gestures } from './plugins';
+import { BIBLIOGRAPHY_MAY_GO, editorPlugins, type Gestures } from './plugins';
 import { LABEL } from './commands';
 import { gesturesOf } from './gestures';
 import type { NodeViewContext } from './node-view-context';
@@ -437,6 +438,10 @@ export class Draft implements NodeViewContext {
 		if (this.view) lightUp(this.view.dom, sourceId);
 	}
 
+	say(what: string): void {
+		this.lastChange = what;
+	}
+	readonly inBackground = inBackground;
 	get long(): boolean {
 		return this.virtualizer !== null;
 	}
@@ -506,7 +511,7 @@ export class Draft implements NodeViewContext {
 		const { tr } = view.state;
 		tr.replaceWith(0, tr.doc.content.size, doc.content);
 		for (const name of Object.keys(doc.attrs)) tr.setDocAttribute(name, doc.attrs[name]);
-		view.dispatch(closeHistory(tr).setMeta('bibliography-may-go', true).setMeta(NOT_MINE, true));
+		view.dispatch(closeHistory(tr).setMeta(BIBLIOGRAPHY_MAY_GO, true).setMeta(NOT_MINE, true));
 		this.store.title = this.title = row.title;
 	}
 

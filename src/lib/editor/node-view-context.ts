@@ -35,6 +35,10 @@ export interface NodeViewContext {
 	lightUp(sourceId: string | null): void;
 	/** Before very much is pasted: only a part of the text is in the page at a time from now on. */
 	becomeLong(): void;
+	/** Says in the foot what goes on; nothing any more with an empty text. */
+	say(what: string): void;
+	/** What takes a while; where it fails, that is said. */
+	inBackground(promise: Promise<unknown>, trouble: string): void;
 	/** The editor of the text. */
 	readonly view: EditorView | null;
 }

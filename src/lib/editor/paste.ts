@@ -29,8 +29,8 @@ function breakLines(doc: Document): void {
 	}
 }
 
-/** Removes scripts, styles, comments and office clutter, with the words in them; keeps our own data attributes. */
-export function cleanPaste(html: string): string {
+/** The page that pasted HTML makes, without what is none of its text. */
+export function pastedPage(html: string): Document {
 	// conditional comments of office programs hide markup from readers of HTML, and are none for the parser
 	const body = html
 		.replace(/<!--\[if[\s\S]*?<!\[endif\]-->/g, '')
@@ -40,7 +40,12 @@ export function cleanPaste(html: string): string {
 	const doc = new DOMParser().parseFromString(body, 'text/html');
 	for (const e of doc.querySelectorAll([...NO_TEXT, ...NO_PLACE.filter((t) => t !== 'form')].join())) e.remove();
 	breakLines(doc);
-	return DOMPurify.sanitize(doc.body.innerHTML, {
+	return doc;
+}
+
+/** A part of such a page as safe HTML; our own data attributes stay. */
+export const safeHtml = (html: string): string =>
+	DOMPurify.sanitize(html, {
 		ADD_ATTR: ['style', 'start', 'type', 'align', 'colspan', 'rowspan', 'lang'],
 		ALLOW_DATA_ATTR: true,
 		// asked of every attribute's value: whatever is no address passes, of addresses only these
@@ -48,4 +53,6 @@ export function cleanPaste(html: string): string {
 		FORBID_TAGS: ['form'],
 		KEEP_CONTENT: true
 	});
-}
+
+/** Removes scripts, styles, comments and office clutter, with the words in them; keeps our own data attributes. */
+export const cleanPaste = (html: string): string => safeHtml(pastedPage(html).body.innerHTML);
