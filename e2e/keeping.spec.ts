@@ -224,7 +224,7 @@ test('records that cannot be read are set aside, named and saved as text; everyt
 	await button.click();
 	const list = page.getByRole('dialog').getByRole('list', { name: 'Records that need repair' });
 	await expect(list).toContainText('Without a text');
-	await expect(list).toContainText('“item” is required');
+	await expect(list).toContainText('“item” is missing');
 	const [file] = await Promise.all([
 		page.waitForEvent('download'),
 		list.getByRole('button', { name: 'Save Without tags as text' }).click()

@@ -166,7 +166,7 @@ test('a source without item or tags is set aside, named, and can be completed; t
 		['a']
 	);
 	const rows = await toRepair(base);
-	assert.deepEqual(rows.map((r) => r.fault).sort(), ['“item” is required', '“tags” is required']);
+	assert.deepEqual(rows.map((r) => r.fault).sort(), ['“item” is missing', '“tags” is missing']);
 	const [b, c] = ['b', 'c'].map((id) => rows.find((r) => r.id === `sources:${id}`)!);
 	assert.equal(await repairSource(c, base), '');
 	assert.equal(await repairSource(b, base), 'b');

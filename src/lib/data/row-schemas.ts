@@ -50,8 +50,22 @@ const style = Joi.object({
 
 const SCHEMAS = { sources: source, manuscripts: manuscript, versions: version, styles: style };
 
+/** What is wrong, in words that somebody understands who has never seen a schema. */
+const WORDS: Record<string, string> = {
+	'any.required': '{{#label}} is missing',
+	'string.empty': '{{#label}} is empty',
+	'string.base': '{{#label}} is not text',
+	'string.pattern.base': '{{#label}} is written in a way that cannot be read',
+	'number.base': '{{#label}} is not a number',
+	'array.base': '{{#label}} is not a list of values',
+	'array.sparse': '{{#label}} is missing',
+	'object.base': '{{#label}} is not a record of its own',
+	'alternatives.types': '{{#label}} cannot be read',
+	'alternatives.match': '{{#label}} cannot be read'
+};
+
 /** What is wrong with a row, in words; '' when nothing is. */
 export function rowFault(table: keyof typeof SCHEMAS, row: unknown): string {
-	const { error } = SCHEMAS[table].required().validate(row, { convert: false, abortEarly: true });
+	const { error } = SCHEMAS[table].required().validate(row, { convert: false, abortEarly: true, messages: WORDS });
 	return error ? error.message.replace(/"([^"]*)"/g, '“$1”') : '';
 }

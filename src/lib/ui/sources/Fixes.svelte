@@ -14,7 +14,7 @@
 	/** What is missing for its kind is said in one line. */
 	const missing = $derived(findings.filter((f) => f.rule === 'missing'));
 	const rest = $derived(findings.filter((f) => f.rule !== 'missing'));
-	const mendable = $derived(findings.filter((f) => f.change));
+	const fixable = $derived(findings.filter((f) => f.change));
 	const fix = (list: Finding[]) =>
 		put(
 			(s) => {
@@ -69,8 +69,8 @@
 			</li>
 		{/each}
 	</ul>
-	{#if mendable.length > 1}
-		<p><button type="button" onclick={() => void fix(mendable)}>Fix all {mendable.length}</button></p>
+	{#if fixable.length > 1}
+		<p><button type="button" onclick={() => void fix(fixable)}>Fix all {fixable.length}</button></p>
 	{/if}
 {/if}
 

@@ -43,6 +43,9 @@
 	const total = $derived(groups.reduce((n, [, l]) => n + l.length, 0));
 	const allFixable = $derived(groups.flatMap(([, l]) => l).filter((i) => i.finding.change));
 
+	/** Spaces that are too many, as something to see. */
+	const visibleSpaces = (text: string) => text.replace(/^\s+|\s+$|\s{2,}|[\t\r\n]/g, (s) => '␣'.repeat(s.length));
+
 	/** Fixes what is found at this moment: an earlier proposal may have been overtaken. */
 	async function fix(list: Item[], what: string) {
 		const wanted = new Map<string, Set<string>>();
@@ -135,7 +138,9 @@
 						<button type="button" class="who" onclick={() => goTo(source)}
 							>{label(source)}<small>{fieldNamed(finding.field).label}</small></button
 						>
-						<span class="is">{finding.present || finding.message}</span>
+						<span class="is"
+							>{(rule === 'spaces' ? visibleSpaces(finding.present) : finding.present) || finding.message}</span
+						>
 						<span class="be"
 							>{#if finding.change}{#if finding.proposed}{finding.proposed}{:else}<small>left empty</small>{/if}
 								{#each Object.entries(finding.change).filter(([k, v]) => k !== finding.field && v !== undefined) as [k, v] (k)}<small
