@@ -215,6 +215,8 @@ export class LibraryView {
 	}
 	async setNotDuplicates(pairs: string[]): Promise<void> {
 		this.notDuplicates = pairs;
+		// a look that is under way goes by what was said before, and would bring them back
+		if (this.job) void this.look();
 		await putSetting('notDuplicates', pairs);
 	}
 
