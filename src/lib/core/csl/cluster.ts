@@ -34,15 +34,20 @@ export function assemble(
 	layout: Layout,
 	o: CitationOptions,
 	locale: Locale,
+	isNote: boolean,
 	withAffixes: (r: Rich | null, c: Cite) => Rich | null
 ): Rich | null {
 	const pieces =
 		o.collapse === 'citation-number'
 			? collapseNumbers(list, layout, o, locale, withAffixes)
-			: collapseYears(list, layout, o, withAffixes);
+			: collapseYears(list, layout, o, isNote, withAffixes);
 	const kids: Rich[] = [];
 	pieces.forEach((p, i) => {
-		if (i && p.delimiter && !/^[.,;:]/.test(plainOf(p.rich))) kids.push(p.delimiter);
+		if (i && p.delimiter && !/^[.,;:]/.test(plainOf(p.rich))) {
+			// words that a person ended with a mark bring no second one
+			const closed = /[,;:]\s*$/.test(plainOf(pieces[i - 1].rich));
+			kids.push(closed ? p.delimiter.replace(/^\s*[,;:.]/, '') : p.delimiter);
+		}
 		kids.push(p.rich);
 	});
 	return seq(kids);
@@ -89,6 +94,7 @@ function collapseYears(
 	list: Rendered[],
 	layout: Layout,
 	o: CitationOptions,
+	isNote: boolean,
 	withAffixes: (r: Rich | null, c: Cite) => Rich | null
 ): Piece[] {
 	const grouping = o.citeGroupDelimiter != null || o.collapse.startsWith('year');
@@ -110,7 +116,8 @@ function collapseYears(
 		if (g) g.push(r);
 		else groups.push([r]);
 	}
-	const inside = o.citeGroupDelimiter ?? ', ';
+	// in notes every cite of a group has its own place, and is parted like any other
+	const inside = o.citeGroupDelimiter ?? (isNote ? layout.delimiter : ', ');
 	const pieces: Piece[] = [];
 	let afterCollapse = false;
 	for (const g of groups) {
@@ -148,23 +155,34 @@ function yearPieces(
 ): Piece[] {
 	const pieces: Piece[] = [];
 	const suffixes = o.collapse === 'year-suffix' || o.collapse === 'year-suffix-ranged';
-	const suffixDelimiter = o.yearSuffixDelimiter ?? layout.delimiter;
+	const suffixDelimiter = o.yearSuffixDelimiter ?? o.citeGroupDelimiter ?? layout.delimiter;
 	const yearOf = (r: Rendered) => {
 		const b = r.bare();
 		return b == null ? '' : plainOf(withoutTag(b, 'year-suffix'));
 	};
-	const canShare = (r: Rendered) => r.letter >= 0 && !r.cite.prefix && !r.cite.suffix && !hasLocator(r.cite, o);
+	const plain = (r: Rendered) => !r.cite.prefix && !r.cite.suffix && !hasLocator(r.cite, o);
+	const canShare = (r: Rendered) => r.letter >= 0 && plain(r);
 	let i = 0;
 	while (i < g.length) {
 		const r = g[i];
-		const rich = withAffixes(pieces.length === 0 || r.cite.prefix ? r.full : r.bare(), r.cite);
+		const rich = withAffixes(pieces.length === 0 ? r.full : r.bare(), r.cite);
 		// a year behind a locator would read as part of it: 1999, 328; 2000, 475 (Chicago 17, 15.30)
 		const delimiter =
-			i > 0 && hasLocator(g[i - 1].cite, o) && o.afterCollapseDelimiter != null ? o.afterCollapseDelimiter : inside;
+			i > 0 && hasLocator(g[i - 1].cite, o) && o.afterCollapseDelimiter != null
+				? o.afterCollapseDelimiter
+				: // without a name to leave out it is printed whole
+					r.names === ''
+					? layout.delimiter
+					: inside;
 		if (rich != null) pieces.push({ rich, delimiter });
 		i++;
-		if (!suffixes || r.letter < 0 || r.cite.suffix || hasLocator(r.cite, o)) continue;
+		if (!suffixes || r.cite.suffix || hasLocator(r.cite, o)) continue;
 		const year = yearOf(r);
+		if (r.letter < 0) {
+			// the same year once more says nothing
+			while (i < g.length && r.names && g[i].letter < 0 && plain(g[i]) && yearOf(g[i]) === year) i++;
+			continue;
+		}
 		while (i < g.length && canShare(g[i]) && yearOf(g[i]) === year) {
 			let j = i;
 			if (o.collapse === 'year-suffix-ranged') {

@@ -117,7 +117,9 @@ function renderDate(d: NormalDate, spec: DateSpec, c: Context): Rich | null {
 	const shown = spec.parts.filter((p) => has(start, p.name));
 	if (d.open) {
 		const list = shown.map((p) => renderPart(p, start, c));
-		return seq([joinParts(list, spec.delimiter), '\u2013']);
+		const out = joinParts(list, spec.delimiter);
+		// what is open is the year; month and day apart from it are those of the beginning
+		return out != null && shown.some((p) => p.name === 'year') ? seq([out, '\u2013']) : out;
 	}
 	const end = d.end;
 	if (!end)
@@ -150,7 +152,10 @@ function renderDate(d: NormalDate, spec: DateSpec, c: Context): Rich | null {
 	// a range of years takes its letter at the end: 1868–1870a
 	const letter = c.yearSuffix;
 	if (top === 'year') c.yearSuffix = '';
-	const leftOut = left.map((p, i) => renderPart(p, start, c, i === left.length - 1));
+	// two years of one era name it once: 50–44 B.C.E.
+	const sameEra = (start.year < 0 && end.year < 0) || (start.year > 0 && end.year > 0 && end.year < 1000);
+	const bare = sameEra && right.some((p) => p.name === 'year');
+	const leftOut = left.map((p, i) => renderPart(p, start, c, i === left.length - 1, false, bare));
 	c.yearSuffix = letter;
 	const rightOut = right.map((p, i) => renderPart(p, end, c, false, i === 0));
 	return seq([joinParts(leftOut, spec.delimiter), delimiter, joinParts(rightOut, spec.delimiter)]);
@@ -166,13 +171,20 @@ function joinParts(list: (Rich | null)[], delimiter: string): Rich | null {
 	return seq(kids);
 }
 
-function renderPart(p: PartSpec, d: DatePoint, c: Context, dropSuffix = false, dropPrefix = false): Rich | null {
+function renderPart(
+	p: PartSpec,
+	d: DatePoint,
+	c: Context,
+	dropSuffix = false,
+	dropPrefix = false,
+	dropEra = false
+): Rich | null {
 	let text: string;
 	let suffixNode: Rich | null = null;
 	if (p.name === 'year') {
 		const y = Math.abs(d.year);
 		text = p.form === 'short' ? String(y % 100).padStart(2, '0') : String(y);
-		if (p.form !== 'short') {
+		if (p.form !== 'short' && !dropEra) {
 			if (d.year < 0) text += termText(c.locale, 'bc');
 			else if (d.year < 1000) text += termText(c.locale, 'ad');
 		}

@@ -21,6 +21,18 @@ export function isEnglish(c: Context): boolean {
 	return c.style.english;
 }
 
+/** The language of an item's text: its own, else the style's. */
+function languageOf(c: Context): string {
+	const l = c.item.language;
+	return typeof l === 'string' && l ? l : c.locale.lang;
+}
+
+/** Case of the style's own words: outside English, where there is no title case, they get a first capital. */
+function termCase(r: Rich, textCase: TextCase, c: Context): Rich {
+	const mode = textCase === 'title' && !c.style.english ? 'capitalize-first' : textCase;
+	return applyCase(r, mode, c.style.english, c.locale.lang);
+}
+
 /** A term that begins a note or an entry takes a capital (CSL 1.0.2 leaves it open; common practice of note styles). */
 export function termStart(r: Rich, c: Context): Rich {
 	return c.atStart ? applyCase(r, 'capitalize-first', true, c.locale.lang) : r;
@@ -50,7 +62,7 @@ export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Deco
 		if (r == null) return null;
 		c.atStart = false;
 		if (strip) r = stripPeriods(r);
-		if (textCase) r = applyCase(r, textCase, own ? c.style.english : isEnglish(c), c.locale.lang);
+		if (textCase) r = own ? termCase(r, textCase, c) : applyCase(r, textCase, isEnglish(c), languageOf(c));
 		if (format || quote || shaped) {
 			const node: RichNode = { kids: [r] };
 			if (format) node.format = format;

@@ -54,6 +54,8 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 			c.yearSuffixUsed = true;
 		}
 		if (!text) return null;
+		// an address or a label in front of a DOI would be printed twice
+		if (variable === 'DOI') text = text.replace(/^(?:https?:\/\/(?:dx\.|www\.)?doi\.org\/|doi:\s*)+/i, '');
 		c.filled++;
 		c.used?.push(variable);
 		if (c.sorting) return decor(variable === 'citation-number' ? text.padStart(8, '0') : stripMarkup(text), c);
@@ -148,19 +150,21 @@ export function compileNumber(t: Tree): Eval {
 function numberText(text: string, form: string, variable: string, c: Context): Rich {
 	const parts = splitNumbers(text);
 	const gender = findTerm(c.locale, variable)?.gender ?? '';
+	// where ordinals have genders and the locale says none: an edition is feminine in the languages that have them
+	const suffix = (n: number) => ordinalSuffix(c.locale, n, gender, variable === 'edition' ? 'feminine' : 'masculine');
 	const one = (s: string, value: number | null): string => {
 		if (value == null) {
 			const roman = form === 'roman' ? null : fromRomanWhole(s);
 			return roman == null ? s : s;
 		}
 		if (form === 'roman') return toRoman(value);
-		if (form === 'ordinal') return value + ordinalSuffix(c.locale, value, gender);
+		if (form === 'ordinal') return value + suffix(value);
 		if (form === 'long-ordinal') {
 			const word =
 				value >= 1 && value <= 10
 					? termText(c.locale, `long-ordinal-${String(value).padStart(2, '0')}`, 'long', false, gender)
 					: '';
-			return word || value + ordinalSuffix(c.locale, value, gender);
+			return word || value + suffix(value);
 		}
 		return s;
 	};

@@ -115,6 +115,11 @@ function readTerms(tree: Tree, into: Map<string, Term>, overwrite: boolean): voi
 			match: t.attrs.match
 		});
 	}
+	// CSL 1.0.0 had four ordinals, the last for all other numbers; styles of that time say no more
+	const own = new Set(list.map((t) => t.attrs.name ?? '').filter((n) => /^ordinal(-\d\d)?$/.test(n)));
+	const rest = into.get(termKey('ordinal-04', 'long'));
+	if (rest && own.has('ordinal-04') && [...own].every((n) => /^ordinal-0[1-4]$/.test(n)))
+		into.set(termKey('ordinal', 'long'), { ...rest, match: undefined });
 }
 
 function overlay(locale: Locale, tree: Tree): void {
@@ -182,11 +187,17 @@ export function termText(locale: Locale, name: string, form = 'long', plural = f
 	return t ? (plural ? t.multiple : t.single) : '';
 }
 
-/** The suffix of an ordinal number in this locale (CSL 1.0.2, "Ordinal Suffixes"). */
-export function ordinalSuffix(locale: Locale, n: number, gender = ''): string {
+/**
+ * The suffix of an ordinal number in this locale (CSL 1.0.2, "Ordinal Suffixes").
+ * @param gender of what is counted; empty where the locale does not say
+ * @param usual the gender that is likely then, for locales whose ordinals all have one
+ */
+export function ordinalSuffix(locale: Locale, n: number, gender = '', usual = 'masculine'): string {
 	const pad = (x: number) => String(x).padStart(2, '0');
+	const term = (key: string, g = '') => locale.terms.get(termKey(key, 'long', g));
+	const neutral = term('ordinal') !== undefined;
 	const get = (key: string) =>
-		(gender ? locale.terms.get(termKey(key, 'long', gender)) : undefined) ?? locale.terms.get(termKey(key, 'long'));
+		(gender ? term(key, gender) : undefined) ?? term(key) ?? (neutral || gender ? undefined : term(key, usual));
 	const hundred = n % 100;
 	const ten = n % 10;
 	const whole = n < 100 ? get(`ordinal-${pad(n)}`) : undefined;

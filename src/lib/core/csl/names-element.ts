@@ -176,7 +176,7 @@ export function compileNames(
 			return c.sorting ? String(n).padStart(6, '0') : decor(String(n), c);
 		}
 		if (c.sorting) {
-			// a key has all names, however they are shown; et al. only where the key itself says so
+			// names that are cut are no part of a key, and neither is “et al.”: it would sort like a name
 			return lists.map((l) => sortText(l.names, parts.options, c)).join(' ') || null;
 		}
 		let blocks: (Rich | null)[];
@@ -280,13 +280,9 @@ function shownCount(
 function sortText(names: Name[], o: NameOptions, c: Context): string {
 	const { shown, cut } = shownCount(names.length, o, c, 0);
 	const keys = names.slice(0, shown).map((n) => nameSortKey(n, o, c.style.demote, c.style.initializeWithHyphen));
-	let s = keys.join(' ');
-	if (cut) {
-		if (c.sortNames?.useLast ?? o.etAlUseLast)
-			s += ' ' + nameSortKey(names[names.length - 1], o, c.style.demote, c.style.initializeWithHyphen);
-		else s += ' ' + termText(c.locale, 'et-al');
-	}
-	return s;
+	if (cut && (c.sortNames?.useLast ?? o.etAlUseLast))
+		keys.push(nameSortKey(names[names.length - 1], o, c.style.demote, c.style.initializeWithHyphen));
+	return keys.join(' ');
 }
 
 /** "editor translator" naming the same people is one list with a label of its own (CSL 1.0.2, "Names"). */
@@ -312,7 +308,8 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 	const index = c.namesIndex++;
 	const { shown, base, cut } = shownCount(names.length, o, c, c.distinction.shown[index] ?? 0);
 	if (c.records) c.records[index] = { names, base } satisfies NamesRecord;
-	const levels = c.distinction.given[index];
+	// an entry's names stand in full; a label as in citations, at its head, carries what tells them apart
+	const levels = c.inBibliography && (o.form !== 'short' || index > 0) ? undefined : c.distinction.given[index];
 	// affixes and format of the name element belong to each name
 	const writeName = (n: Name, i: number): Rich | null =>
 		p.nameDecor(
@@ -367,6 +364,9 @@ function labelText(variable: string, count: number, l: Label, c: Context): Rich 
 	return t ? l.decor(termStart(t, c), c) : null;
 }
 
+/** Words of scripts without spaces between words stand close: 张等, 王和李. */
+const CLOSE = /^[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}]/u;
+
 function joinNames(
 	list: (Rich | null)[],
 	cut: boolean,
@@ -387,7 +387,7 @@ function joinNames(
 		const etAl = p.etAlDecor(term, c);
 		if (etAl == null || term === '') return base;
 		const comma = wants(o.precedesEtAl, names.length > 1, names.length - 1);
-		return seq([base, comma ? o.delimiter : ' ', etAl]);
+		return seq([base, comma ? o.delimiter : CLOSE.test(term) ? '' : ' ', etAl]);
 	}
 	if (names.length === 1) return names[0];
 	if (!o.and) return join(names, o.delimiter);
@@ -396,6 +396,7 @@ function joinNames(
 	const front = join(names.slice(0, -1), o.delimiter)!;
 	// a term that ends in a space of its own is joined as it is (Hebrew)
 	if (/[\s\u2000-\u200a]$/.test(sign)) return seq([front, comma ? o.delimiter : null, sign, names[names.length - 1]]);
+	if (CLOSE.test(sign)) return seq([front, comma ? o.delimiter : null, sign, names[names.length - 1]]);
 	const gap = comma ? o.delimiter : ' ';
 	return seq([front, /\s$/.test(gap) ? gap : `${gap} `, `${sign} `, names[names.length - 1]]);
 }

@@ -165,7 +165,11 @@ export function initials(given: string, mark: string, initialize: boolean, hyphe
 				out.push({ text: word, initial: false });
 				continue;
 			}
-			const subs = bare.split(/[-‐–]/).filter(Boolean);
+			// parts that are initials already: J.-P.
+			const subs = bare
+				.split(/[-‐–]/)
+				.map((s) => s.replace(/\.$/, ''))
+				.filter(Boolean);
 			const capital = (s: string) => {
 				const first = /[\p{L}\p{N}]\p{M}*/u.exec(s);
 				if (!first) return '';

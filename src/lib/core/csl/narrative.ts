@@ -22,6 +22,16 @@ const CREATORS = [
 	'recipient'
 ];
 
+/** Kinds whose title is that of a whole work. */
+const WHOLE = new Set(
+	'book classic collection dataset map motion_picture musical_score pamphlet periodical report software thesis'.split(
+		' '
+	)
+);
+
+/** The comma before "and" is an English one. */
+const serial = (style: CompiledStyle): boolean => /^en/i.test(style.locale.lang);
+
 const SHORT: NameOptions = {
 	and: 'text',
 	delimiter: ', ',
@@ -61,15 +71,23 @@ export function narrativeAuthor(c: Context, style: CompiledStyle): Rich | null {
 			names.slice(0, -1).map((_, i) => write(i)),
 			', '
 		);
-		return seq([head, names.length > 2 ? ', ' : ' ', `${and} `, write(names.length - 1)]);
+		return seq([head, names.length > 2 && serial(style) ? ', ' : ' ', `${and} `, write(names.length - 1)]);
 	}
 	const title = textValue(c.item, 'title-short') || textValue(c.item, 'title');
-	return title ? { kids: [parseField(title)], quote: true } : null;
+	if (!title) return null;
+	const kids = [parseField(title)];
+	// what stands on its own is in italics, what is part of something in quotation marks (common practice)
+	return WHOLE.has(c.item.type) ? { kids, format: { 'font-style': 'italic' } } : { kids, quote: true };
 }
 
 /** Authors of several cites in one sentence: A, B, and C. */
 export function joinLeads(leads: Rich[], style: CompiledStyle): Rich | null {
 	if (leads.length < 2) return leads[0] ?? null;
 	const and = style.locale.terms.get('and/long/')?.single || 'and';
-	return seq([join(leads.slice(0, -1), ', '), leads.length > 2 ? ', ' : ' ', `${and} `, leads[leads.length - 1]]);
+	return seq([
+		join(leads.slice(0, -1), ', '),
+		leads.length > 2 && serial(style) ? ', ' : ' ',
+		`${and} `,
+		leads[leads.length - 1]
+	]);
 }

@@ -23,11 +23,18 @@ function repeat(before: Cite, now: Cite): Position {
 }
 
 /**
- * Positions of every cite, in document order. A repetition counts as immediate within a citation, or when the
+ * Positions of every cite, in document order and, within a citation, in the order in which it prints its cites: what is
+ * printed is what a reader's "ibid." refers to. A repetition counts as immediate within a citation, or when the
  * citation before consists of that source alone; across notes the whole note before must, and no other note may
  * stand between.
+ * @param printed indices of the cites of a citation in the order in which they are printed; null for as they are given
+ * @returns for each citation the positions of its cites as they are given
  */
-export function findPositions(clusters: Cluster[], nearDistance: number): CitePosition[][] {
+export function findPositions(
+	clusters: Cluster[],
+	nearDistance: number,
+	printed: (c: Cluster) => readonly number[] | null = () => null
+): CitePosition[][] {
 	const first = new Map<string, number>();
 	const last = new Map<string, number>();
 	// the running text and the notes are two sequences; each remembers the citation before
@@ -40,21 +47,28 @@ export function findPositions(clusters: Cluster[], nearDistance: number): CitePo
 		const previous = note > 0 ? previousInNotes(seq, note) : seq.latest;
 		if (note === 0) textClusters++;
 		const here = note > 0 ? note : textClusters;
-		const row = cluster.cites.map((cite, i): CitePosition => {
+		const label = cluster.noteLabel ?? note;
+		const order = printed(cluster);
+		const cites = order ? order.map((i) => cluster.cites[i]) : cluster.cites;
+		const row: CitePosition[] = [];
+		cites.forEach((cite, i) => {
 			const id = cite.sourceId;
 			let position = Position.First;
 			if (first.has(id)) {
 				position = Position.Subsequent;
-				const prior = i > 0 ? cluster.cites[i - 1] : previous.length === 1 ? previous[0] : null;
+				const prior = i > 0 ? cites[i - 1] : previous.length === 1 ? previous[0] : null;
 				if (prior && prior.sourceId === id) position = repeat(prior, cite);
-			} else first.set(id, cluster.noteLabel ?? note);
+			} else first.set(id, label);
 			const lastAt = last.get(id);
 			const nearNote = position > 0 && lastAt !== undefined && here - lastAt <= nearDistance;
 			last.set(id, here);
-			return { position, nearNote, firstNote: position > 0 ? (first.get(id) ?? 0) : 0 };
+			const firstIn = first.get(id) ?? 0;
+			// a note does not send its reader to itself
+			const firstNote = position > 0 && !(note > 0 && firstIn === label) ? firstIn : 0;
+			row[order ? order[i] : i] = { position, nearNote, firstNote };
 		});
-		seq.latest = cluster.cites;
-		seq.group = note > 0 && note === seq.note ? [...seq.group, ...cluster.cites] : cluster.cites;
+		seq.latest = cites;
+		seq.group = note > 0 && note === seq.note ? [...seq.group, ...cites] : cites;
 		seq.note = note;
 		return row;
 	});

@@ -44,6 +44,12 @@ export function createProcessor(options: ProcessorOptions): Processor {
 	return new Engine(options);
 }
 
+const SILENT =
+	'The style prints nothing for some citation that repeats the one before; such a citation is printed as any later one.';
+
+/** Words that end with a full stop and no sentence: a single word (Cf., Vgl.), or letters with stops (e.g., i.e.). */
+const ABBREVIATED = /^\s*[\p{L}\p{M}]+\.\s*$|(?:^|\s)(?:\p{L}\.){2,}\s*$/u;
+
 /** Texts of one source's cites that are remembered: by position, locator and first note. */
 const WRITTEN_KEPT = 48;
 
@@ -57,6 +63,11 @@ class Engine implements Processor {
 	private readonly sortsByNumber: boolean;
 	private readonly writtenMemo = new WeakMap<Known, { stamp: number; cites: Map<string, Written> }>();
 	private readonly entryMemo = new WeakMap<Known, EntryMemo>();
+	/** The style prints nothing for some repetition. */
+	private silent = false;
+	/** Orders of printing of citations with several cites, and keys of sources, as they were found last. */
+	private readonly orders = new WeakMap<Cite[], { basis: string; order: readonly number[] }>();
+	private readonly keysMemo = new WeakMap<Known, { stamp: number; number: number; keys: KeyValue[] }>();
 	private bibliography: EntryResult[] | null = null;
 	private omitted: { id: string; at: number }[] = [];
 
@@ -74,12 +85,15 @@ class Engine implements Processor {
 		this.register.update(input, warnings);
 		const { usesPosition, usesFirstNoteNumber, citationOptions } = this.style;
 		const positions =
-			usesPosition || usesFirstNoteNumber ? findPositions(input.clusters, citationOptions.nearNoteDistance) : null;
+			usesPosition || usesFirstNoteNumber
+				? findPositions(input.clusters, citationOptions.nearNoteDistance, (c) => this.printed(c.cites))
+				: null;
 		const clusters = input.clusters.map((c, i) => this.clusterResult(c, positions && positions[i]));
 		if (this.memo.size > clusters.length * 2 + 50) {
 			const seen = new Set(input.clusters.map((c) => c.id));
 			for (const id of this.memo.keys()) if (!seen.has(id)) this.memo.delete(id);
 		}
+		if (this.silent) warnings.push({ message: SILENT });
 		const bibliography = this.entries();
 		return { clusters, bibliography, omitted: this.omitted, warnings };
 	}
@@ -200,14 +214,9 @@ class Engine implements Processor {
 				return { id: cluster.id, output: w.output, lead: null };
 			}
 		}
-		const list = cluster.cites.map((cite, i) => ({ cite, state: states[i] }));
-		if (this.sortsByNumber && list.length > 1) {
-			list.sort((a, b) => a.state.source.number - b.state.source.number);
-		} else if (style.citation.sort.length && list.length > 1) {
-			const keyed = list.map((l, i) => ({ l, i, keys: this.citeKeys(l.state) }));
-			keyed.sort((a, b) => this.compareCites(a.keys, b.keys) || a.i - b.i);
-			keyed.forEach((k, i) => (list[i] = k.l));
-		}
+		const order = this.printed(cluster.cites, states);
+		const typed = cluster.cites.map((cite, i) => ({ cite, state: states[i] }));
+		const list = order ? order.map((i) => typed[i]) : typed;
 		// the sentence is the writer's: a narrative cite leads
 		list.forEach((l, i) => (l.state.first = i === 0));
 		const leads: Rich[] = [];
@@ -223,7 +232,9 @@ class Engine implements Processor {
 			rendered.push(this.cite(cite, state, form === 'year-only' || (form === 'narrative' && style.class !== 'note')));
 		}
 		const lead = joinLeads(leads, style);
-		const out = this.finished(assemble(rendered, style.citation, style.citationOptions, style.locale, affixes));
+		const out = this.finished(
+			assemble(rendered, style.citation, style.citationOptions, style.locale, style.class === 'note', affixes)
+		);
 		const leadOut = finish(lead, style.locale);
 		if (style.class === 'note') return { id: cluster.id, output: out, lead: leadOut };
 		if (leadOut == null) return { id: cluster.id, output: out, lead: null };
@@ -249,13 +260,33 @@ class Engine implements Processor {
 		return this.finished(affixes(r.full, cite));
 	}
 
-	private citeKeys(s: CiteState): KeyValue[] {
-		const c = this.reset(s.source);
-		return keysFor(this.style.citation.sort, c, () => {
-			this.reset(s.source);
-			c.position = s.position;
-			c.nearNote = s.nearNote;
-		});
+	/**
+	 * Indices of cites in the order in which a citation prints them; null for as they are given. The order does not depend
+	 * on positions, which follow from it.
+	 */
+	private printed(cites: Cite[], states?: CiteState[]): readonly number[] | null {
+		if (cites.length < 2 || !this.style.citation.sort.length) return null;
+		const sources = cites.map((c, i) => states?.[i].source ?? this.register.get(c.sourceId)!);
+		const basis = sources.map((k) => `${k.id} ${k.stamp} ${k.number}`).join();
+		const before = this.orders.get(cites);
+		if (before?.basis === basis) return before.order;
+		const order = cites.map((_, i) => i);
+		if (this.sortsByNumber) order.sort((a, b) => sources[a].number - sources[b].number);
+		else {
+			const keys = sources.map((k) => this.citeKeys(k));
+			order.sort((a, b) => this.compareCites(keys[a], keys[b]) || a - b);
+		}
+		this.orders.set(cites, { basis, order });
+		return order;
+	}
+
+	private citeKeys(k: Known): KeyValue[] {
+		const before = this.keysMemo.get(k);
+		if (before?.stamp === k.stamp && before.number === k.number) return before.keys;
+		const c = this.reset(k);
+		const keys = keysFor(this.style.citation.sort, c, () => this.reset(k));
+		this.keysMemo.set(k, { stamp: k.stamp, number: k.number, keys });
+		return keys;
 	}
 
 	private prepare(cite: Cite, s: CiteState): Context {
@@ -271,7 +302,10 @@ class Engine implements Processor {
 
 	/** A cite begins a sentence at the beginning of a note, or behind words that end one. */
 	private starts(cite: Cite, s: CiteState): boolean {
-		return this.style.class === 'note' && (cite.prefix ? /[.!?]["”’']?\s*$/.test(cite.prefix) : s.first);
+		return (
+			this.style.class === 'note' &&
+			(cite.prefix ? /[.!?]["”’']?\s*$/.test(cite.prefix) && !ABBREVIATED.test(cite.prefix) : s.first)
+		);
 	}
 
 	private cite(cite: Cite, s: CiteState, withoutNames: boolean): Rendered {
@@ -302,9 +336,16 @@ class Engine implements Processor {
 		const key = `${s.position}${s.nearNote ? 'n' : ''}${s.firstNote}${drop ? 'd' : ''}${this.starts(cite, s) ? 's' : ''}${l ? `${l.label}:${l.value}` : ''}`;
 		let w = memo.cites.get(key);
 		if (!w || (w.number !== s.number && !renumberWritten(w, s.number))) {
-			const c = this.prepare(cite, s);
+			let c = this.prepare(cite, s);
 			c.dropNames = drop;
-			const full = this.style.citation.run(c);
+			let full = this.style.citation.run(c);
+			// a repetition that the style prints nothing for is one like any later cite, or like the first
+			for (const position of [Position.Subsequent, Position.First]) {
+				if (drop || s.position <= position || (full != null && plainOf(full).trim())) continue;
+				this.silent = true;
+				c = this.prepare(cite, { ...s, position });
+				full = this.style.citation.run(c);
+			}
 			// first notes move with every note before them: what was written for earlier ones is let go
 			if (memo.cites.size >= WRITTEN_KEPT) memo.cites.delete(memo.cites.keys().next().value!);
 			memo.cites.set(key, (w = { number: s.number, full, names: plainOf(c.firstNames), output: undefined }));
@@ -383,8 +424,6 @@ class Engine implements Processor {
 		const c = this.reset(k);
 		c.inBibliography = true;
 		c.atStart = true;
-		// names added to tell cites apart show in the list as well, so that the two can be matched
-		c.distinction = { shown: k.distinction.shown, given: [], condition: k.distinction.condition };
 		if (substitute != null) c.authorSubstitute = { text: substitute, rule: o.substituteRule, previous };
 		let body: Rich | null;
 		if (o.secondFieldAlign) {

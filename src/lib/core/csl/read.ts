@@ -94,24 +94,30 @@ export function variableTest(name: string): (c: Context) => boolean {
 const LINE = /^\s*\{?:?([A-Za-z][A-Za-z-]*)\s*:\s*(.+?)\}?\s*$/;
 
 /**
- * Variables written into the note, one a line at its beginning (`event-date: 2004-10-01`), a custom of CSL-JSON for
- * fields that a program has no place for. They never overwrite a value that is there. The same item when it has none.
+ * Variables written into the note, one a line (`event-date: 2004-10-01`), a custom of CSL-JSON for fields that a program
+ * has no place for; lines that are none stay in the note. They never overwrite a value that is there. The same item when
+ * it has none.
  */
 export function withNoteVariables(item: Item): Item {
 	const note = item.note;
 	if (typeof note !== 'string' || !note.includes(':')) return item;
 	let out: Item | null = null;
 	const lines = note.split('\n');
-	let read = 0;
+	const rest: string[] = [];
 	for (const line of lines) {
 		const m = LINE.exec(line);
-		if (!m) break;
+		if (!m) {
+			rest.push(line);
+			continue;
+		}
 		const name = m[1];
 		const isDate = DATE_VARIABLES.has(name);
 		const isName = NAME_VARIABLES.has(name);
 		const known = isDate || isName || NUMBER_VARIABLES.has(name) || TEXT_VARIABLES.has(name) || name === 'type';
-		if (!known) break;
-		read++;
+		if (!known) {
+			rest.push(line);
+			continue;
+		}
 		if (item[name] !== undefined && name !== 'type') continue;
 		out ??= { ...item };
 		if (isDate) out[name] = { raw: m[2] };
@@ -121,6 +127,6 @@ export function withNoteVariables(item: Item): Item {
 			out[name] = [...((out[name] as Name[] | undefined) ?? []), n];
 		} else out[name] = m[2];
 	}
-	if (out && read) out.note = lines.slice(read).join('\n').trim();
+	if (out) out.note = rest.join('\n').trim();
 	return out ?? item;
 }

@@ -43,7 +43,12 @@ const CLASSES: Class[] = [
 	}
 ];
 
+/** The demo has a DOI with its address, as databases give it; the reference puts the style's address before that. */
+const DOUBLE = 'A DOI that is given as an address or with a label is printed once; the reference prints both';
+const onceDoi = (s: string) => s.replace(/((?:https:\/\/doi\.org\/|doi:\s?))https:\/\/doi\.org\//gi, '$1');
+
 const seen = new Map<string, number>();
+const see = (rule: string) => seen.set(rule, (seen.get(rule) ?? 0) + 1);
 
 for (const f of FEATURED) {
 	test(`${f.name} equals the reference on the demo, but for named differences`, () => {
@@ -55,8 +60,11 @@ for (const f of FEATURED) {
 		const check = (what: string, expected: string, actual: string) => {
 			compared++;
 			if (expected === actual) return;
-			const c = CLASSES.find((x) => x.matches(expected, actual));
-			if (c) seen.set(c.rule, (seen.get(c.rule) ?? 0) + 1);
+			const once = onceDoi(expected);
+			if (once !== expected) see(DOUBLE);
+			if (once === actual) return;
+			const c = CLASSES.find((x) => x.matches(once, actual));
+			if (c) see(c.rule);
 			else unnamed.push(`${what}\n  reference ${expected}\n  ours      ${actual}`);
 		};
 		for (const name of ['chapter', 'article', 'essay'] as const) {
@@ -84,5 +92,5 @@ for (const f of FEATURED) {
 }
 
 test('every named class of difference still occurs', () => {
-	for (const c of CLASSES) assert.ok(seen.get(c.rule), c.rule);
+	for (const rule of [DOUBLE, ...CLASSES.map((c) => c.rule)]) assert.ok(seen.get(rule), rule);
 });

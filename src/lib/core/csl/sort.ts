@@ -22,12 +22,18 @@ export function keysFor(sort: SortKey[], c: Context, reset: (c: Context) => void
 	});
 }
 
-/** Punctuation does not count, only an apostrophe within a word (common practice of alphabetical lists). */
+/**
+ * Punctuation does not count: quotation marks, question and exclamation marks of either end, hyphens between letters; only
+ * an apostrophe within a word does (letter-by-letter and word-by-word orders alike ignore marks: Chicago 17, 16.58–61, from
+ * memory).
+ */
 const clean = (s: string) =>
 	s
-		.replace(/["“”«»„[\](){}.,;:!?]+/g, '')
-		.replace(/^[\s'‘’]+/, '')
+		.replace(/["“”«»„‹›[\](){}.,;:!?¡¿]+/g, '')
+		.replace(/(?<=\p{L})[-‐‑](?=\p{L})/gu, '')
+		.replace(/(?<!\p{L})['‘’‚]+|['‘’]+(?!\p{L})/gu, '')
 		.replace(/[’']/g, '’')
+		.replace(/\s+/g, ' ')
 		.trim() || s;
 
 export type Compare = (a: KeyValue[], b: KeyValue[]) => number;

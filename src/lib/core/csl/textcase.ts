@@ -1,23 +1,31 @@
 /** Text case (CSL 1.0.2, "text-case"), on rich output: markup stays, `nocase` spans are left alone. */
-import { mapText, plainOf, type Rich } from './rich';
+import { plainOf, type Rich } from './rich';
 
 export type TextCase = 'lowercase' | 'uppercase' | 'capitalize-first' | 'capitalize-all' | 'sentence' | 'title';
 
-/** Stop words of title case (CSL 1.0.2, "Title Case"), with the ones common practice adds. */
+/** Stop words of title case (CSL 1.0.2, "Title Case"). */
 const STOP = new Set(
-	(
-		'a an and as at but by down for from in into nor of on onto or over so the till to up via with yet ' +
-		"about above across afore after against along amid among amongst anenst apropos apud around aside astride athwart atop before behind below beneath beside besides between beyond despite during ere except forenenst given lest like modulo near notwithstanding off opposite out outside pace past per plus pro qua sans since than through throughout thru under underneath until unto upon versus vs. v. v vs without according ahead apart because d d' de et von van"
-	).split(' ')
+	'a an and as at but by down for from in into nor of on onto or over so the till to up via with yet'.split(' ')
 );
 
-const upperFirst = (w: string) => {
+/** Words that the standard does not list and styles treat in two ways: they stay as they were typed. */
+const AS_TYPED = new Set(
+	"about above across afore after against along amid among amongst anenst apropos apud around aside astride athwart atop before behind below beneath beside besides between beyond despite during ere except forenenst given lest like modulo near notwithstanding off opposite out outside pace past per plus pro qua sans since than through throughout thru under underneath until unto upon versus vs. v. v vs without within according ahead apart because d d' de et von van".split(
+		' '
+	)
+);
+
+/** Words behind which a letter is a designation: Series A, Part A, Vitamin A. */
+const DESIGNATES =
+	/\b(?:appendix|book|category|chapter|class|division|figure|form|grade|group|hepatitis|influenza|level|list|model|part|phase|plan|plate|point|problem|protein|schedule|section|series|serotype|stage|subtype|supplement|system|table|type|vitamin|volume)\s+$/i;
+
+const upperFirst = (w: string, upper = (x: string) => x.toUpperCase()) => {
 	// behind opening marks, but never behind a digit: 2nd stays 2nd
 	const m = /^[^\p{L}\p{N}]*/u.exec(w)![0].length;
 	const cp = w.codePointAt(m);
 	if (cp === undefined) return w;
 	const first = String.fromCodePoint(cp);
-	return w.slice(0, m) + first.toUpperCase() + w.slice(m + first.length);
+	return w.slice(0, m) + upper(first) + w.slice(m + first.length);
 };
 
 /** Maps text leaves outside `nocase` parts. */
@@ -39,8 +47,10 @@ const isUpper = (s: string) => s === s.toUpperCase() && s !== s.toLowerCase();
  * @param english whether title case may change anything: it is for English text only.
  */
 export function applyCase(r: Rich, mode: TextCase, english: boolean, lang?: string): Rich {
-	const lower = (s: string) => (lang ? s.toLocaleLowerCase(lang) : s.toLowerCase());
-	const upper = (s: string) => (lang ? s.toLocaleUpperCase(lang) : s.toUpperCase());
+	// the languages whose letters have pairs of their own: Turkish i and İ; others need no naming, and data may misspell it
+	const own = /^(?:tr|az|lt)(?=[-_]|$)/i.exec(lang ?? '')?.[0].toLowerCase();
+	const lower = (s: string) => (own ? s.toLocaleLowerCase(own) : s.toLowerCase());
+	const upper = (s: string) => (own ? s.toLocaleUpperCase(own) : s.toUpperCase());
 	switch (mode) {
 		case 'lowercase':
 			return mapCase(r, lower, () => {});
@@ -53,7 +63,7 @@ export function applyCase(r: Rich, mode: TextCase, english: boolean, lang?: stri
 				(s) => {
 					if (done || !/\S/.test(s)) return s;
 					done = true;
-					return upperFirst(s);
+					return upperFirst(s, upper);
 				},
 				() => (done = true)
 			);
@@ -61,11 +71,11 @@ export function applyCase(r: Rich, mode: TextCase, english: boolean, lang?: stri
 		case 'capitalize-all':
 			return mapCase(
 				r,
-				(s) => s.replace(/[^\s]+/g, (w) => upperFirst(w)),
+				(s) => s.replace(/[^\s]+/g, (w) => upperFirst(w, upper)),
 				() => {}
 			);
 		case 'sentence':
-			return sentence(r, lower);
+			return sentence(r, lower, upper);
 		case 'title':
 			return english ? title(r) : r;
 		default:
@@ -74,7 +84,7 @@ export function applyCase(r: Rich, mode: TextCase, english: boolean, lang?: stri
 	}
 }
 
-function sentence(r: Rich, lower: (s: string) => string): Rich {
+function sentence(r: Rich, lower: (s: string) => string, upper: (s: string) => string): Rich {
 	const shouting = isUpper(plainOf(r));
 	let done = false;
 	return mapCase(
@@ -87,7 +97,7 @@ function sentence(r: Rich, lower: (s: string) => string): Rich {
 			}
 			if (!done && /\p{L}/u.test(t)) {
 				done = true;
-				t = upperFirst(t);
+				t = upperFirst(t, upper);
 			}
 			return t;
 		},
@@ -95,9 +105,20 @@ function sentence(r: Rich, lower: (s: string) => string): Rich {
 	);
 }
 
+/** What ends a part of a title: the word behind it begins one. */
+const ENDS = /[:?!.][”’"']?$/;
+
+/**
+ * Initials that journals and publishers call themselves by. A short name in capitals that begins with one is its own
+ * (PLOS ONE, BMC BIOLOGY); anything else in capitals throughout came so from a database.
+ */
+const INITIALS =
+	/^(?:ACM|ACS|AIP|AJS|AMA|APL|BJOG|BMC|BMJ|CNS|CVGIP|EMBO|EPL|ESAIM|FEBS|FEMS|IBM|ICES|IEEE|IET|IMA|ISA|ISME|JACC|JAMA|JMIR|NPJ|PLOS|PMLA|PNAS|RAIRO|RNA|SIAM|VLDB)\b(?:\s+\S+){0,2}$/;
+
 function title(r: Rich): Rich {
 	const whole = plainOf(r);
-	const shouting = isUpper(whole) && /\p{L}{3,}/u.test(whole) && /\s/.test(whole.trim());
+	const shouting =
+		isUpper(whole) && /\p{L}{3,}/u.test(whole) && /\s/.test(whole.trim()) && !INITIALS.test(whole.trim());
 	// where the last word begins, which is capitalized whatever it is
 	const lastAt = /[^\s\p{P}]\S*\s*$/u.exec(whole)?.index ?? -1;
 	let at = 0;
@@ -105,14 +126,17 @@ function title(r: Rich): Rich {
 	let mid = false; // the previous leaf ended inside a word
 	const up = (w: string) => (shouting ? upperFirst(w.toLowerCase()) : capital(w));
 	const word = (w: string, here: number, after: string | undefined, before: string | undefined): string => {
+		const typed = shouting ? w.toLowerCase() : w;
 		const first = fresh;
 		// a single letter is a designation: 07-x, β-carotene, link, n.
 		if (!first && /^\p{Ll}[.,]?$/u.test(w) && w !== 'a') return w;
 		const isLast = lastAt >= 0 && here <= lastAt && here + w.length > lastAt;
-		if (first || isLast || /^[([{“‘"]/.test(w)) return up(w);
+		if (first || isLast || /^[“‘"]/.test(w)) return up(w);
 		const bare = w.replace(/^[^\p{L}\p{N}]+|[^\p{L}\p{N}.']+$/gu, '');
 		const low = bare.toLowerCase();
+		if (AS_TYPED.has(low) || AS_TYPED.has(low.replace(/\.$/, ''))) return after === '-' ? up(w) : typed;
 		const isStop = STOP.has(low) || STOP.has(low.replace(/\.$/, ''));
+		if (bare === 'A' && !shouting && designation(whole, here, w)) return w;
 		const plain = shouting || bare === low || /^\p{Lu}\p{Ll}*$/u.test(bare);
 		// the first part of a compound is no preposition: By-Law
 		const opensCompound = after === '-' && before !== '-';
@@ -130,9 +154,13 @@ function title(r: Rich): Rich {
 				}
 				const inside = mid && off === 0;
 				mid = off + w.length === s.length;
-				if (inside) return w;
+				if (inside) {
+					// a colon right behind italics or quotation marks ends what stands before it as any does
+					fresh = ENDS.test(w);
+					return w;
+				}
 				const res = word(w, start + off, s[off + w.length], s[off - 1]);
-				fresh = /[:?!.][”’"']?$/.test(w) && !/^\p{Lu}\.$|\.\p{Lu}\.$/u.test(w);
+				fresh = ENDS.test(w) && !/^\p{Lu}\.$|\.\p{Lu}\.$/u.test(w);
 				return res;
 			});
 		},
@@ -144,12 +172,20 @@ function title(r: Rich): Rich {
 	);
 }
 
+/** Whether a capital letter within a title is a name of something: behind a word like Series, or before a mark. */
+const designation = (whole: string, at: number, w: string): boolean =>
+	DESIGNATES.test(whole.slice(0, at)) ||
+	/^\s*[^\s\p{L}\p{N}]/u.test(whole.slice(at + w.length)) ||
+	/^\P{L}*A\P{L}+$/u.test(w);
+
 /** Capitalizes a word that is all lower case; words with a capital anywhere keep their form. */
 function capital(w: string): string {
 	return /\p{Lu}/u.test(w) ? w : upperFirst(w);
 }
 
-/** Removes full stops (strip-periods). */
+/** Removes full stops (strip-periods), but none of DOIs and addresses. */
 export function stripPeriods(r: Rich): Rich {
-	return mapText(r, (s) => s.replace(/\./g, ''));
+	if (typeof r === 'string') return r.replace(/\./g, '');
+	// an identifier without its full stops is another one
+	return r.link ? r : { ...r, kids: r.kids.map(stripPeriods) };
 }
