@@ -168,6 +168,7 @@ const SHOTS = {
 	'hand-in': async (p) => {
 		await p.goto(`${base}/draft/lamplighters/hand-in`);
 		await p.getByRole('document').waitFor();
+		await p.getByRole('button', { name: 'Save as HTML' }).and(p.locator(':enabled')).waitFor();
 	}
 };
 

@@ -164,8 +164,8 @@
 		<section class="choices">
 			<h1>Hand in</h1>
 			<p class="lead">
-				“{manuscript?.title ?? '…'}” in {result?.style.title ?? '…'}. A final file is plain text and formatting; the
-				live manuscript stays on the desk.
+				{#if manuscript && result}“{manuscript.title}” in {result.style.title}.{/if} A final file is plain text and formatting;
+				the live manuscript stays on the desk.
 			</p>
 			<h2>The file</h2>
 			<div class="row">
