@@ -111,6 +111,20 @@ test('positions are those of the printed sequence, whatever the order of typing 
 	);
 });
 
+test('a note names the note of the first citation, never itself; also where numbers begin anew', () => {
+	const one = (noteNumber: number, noteLabel: number, ...ids: string[]): Cluster => ({
+		id: `c${noteNumber}`,
+		noteNumber,
+		noteLabel,
+		cites: of(...ids)
+	});
+	const found = findPositions([one(1, 1, 'a', 'b', 'a'), one(2, 1, 'a'), one(3, 2, 'b')], 5);
+	assert.deepEqual(
+		found.map((row) => row.map((p) => p.firstNote)),
+		[[0, 0, 0], [1], [1]]
+	);
+});
+
 test('a repetition that the style prints nothing for is printed as a later cite, and that is said', () => {
 	const xml = style(
 		'class="note"',

@@ -35,7 +35,8 @@ export function findPositions(
 	nearDistance: number,
 	printed: (c: Cluster) => readonly number[] | null = () => null
 ): CitePosition[][] {
-	const first = new Map<string, number>();
+	/** Of each source the note of its first citation: which one it is, and the number it prints (numbers can begin anew). */
+	const first = new Map<string, { note: number; label: number }>();
 	const last = new Map<string, number>();
 	// the running text and the notes are two sequences; each remembers the citation before
 	const text: Sequence = { note: 0, group: [], before: [], beforeNote: 0, latest: [] };
@@ -58,13 +59,13 @@ export function findPositions(
 				position = Position.Subsequent;
 				const prior = i > 0 ? cites[i - 1] : previous.length === 1 ? previous[0] : null;
 				if (prior && prior.sourceId === id) position = repeat(prior, cite);
-			} else first.set(id, label);
+			} else first.set(id, { note, label });
 			const lastAt = last.get(id);
 			const nearNote = position > 0 && lastAt !== undefined && here - lastAt <= nearDistance;
 			last.set(id, here);
-			const firstIn = first.get(id) ?? 0;
+			const firstIn = first.get(id)!;
 			// a note does not send its reader to itself
-			const firstNote = position > 0 && !(note > 0 && firstIn === label) ? firstIn : 0;
+			const firstNote = position > 0 && !(note > 0 && firstIn.note === note) ? firstIn.label : 0;
 			row[order ? order[i] : i] = { position, nearNote, firstNote };
 		});
 		seq.latest = cites;
