@@ -131,7 +131,7 @@ test('listed without being cited, with its reason; an entry by hand, cited by it
 	await openDraft(page, 'shore');
 	await lists(page).getByRole('button', { name: 'Bibliography options…' }).click();
 	await panel(page).getByRole('searchbox', { name: 'Add an uncited source' }).fill('lowe women');
-	await panel(page).getByRole('list', { name: 'Sources to list' }).getByRole('button').first().click();
+	await panel(page).getByRole('list', { name: 'Matching sources' }).getByRole('button').first().click();
 	const lowe = entries(page).filter({ hasText: 'Women on the rounds' });
 	await expect(lowe).toContainText('further reading');
 	await panel(page).getByRole('textbox', { name: 'Why it is listed' }).fill('on the war years');
@@ -140,13 +140,13 @@ test('listed without being cited, with its reason; an entry by hand, cited by it
 
 	await panel(page).getByRole('button', { name: 'Write an entry by hand' }).click();
 	const form = panel(page).getByRole('group', { name: 'An entry by hand' });
-	await form.getByRole('button', { name: 'Keep it' }).click();
+	await form.getByRole('button', { name: 'Save the entry' }).click();
 	await expect(form.getByRole('alert')).toHaveText('The entry has no words yet.');
 	await form.getByRole('textbox', { name: 'Words of the entry' }).fill('Papers in a tin box, with the Mercer family.');
 	await form.getByLabel('Citations say').fill('Mercer papers');
 	await form.getByLabel('Sorted under').fill('Mercer family');
 	await expectAccessible(page);
-	await form.getByRole('button', { name: 'Keep it' }).click();
+	await form.getByRole('button', { name: 'Save the entry' }).click();
 	await expect(entries(page).filter({ hasText: 'tin box' })).toBeVisible();
 	const names = (await entries(page).allInnerTexts()).map((t) => t.slice(0, 12));
 	const at = names.findIndex((n) => n.startsWith('Papers in a'));

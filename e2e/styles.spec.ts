@@ -70,7 +70,7 @@ test('the language of the style: terms, quotation marks as they are typed, those
 
 	await page.getByRole('button', { name: /^Citation style/ }).click();
 	await page.getByText('Adjust for this manuscript').click();
-	await page.getByLabel('titles in the list lead to the work').check();
+	await page.getByLabel('titles in the bibliography link to the work').check();
 	await expect(page.getByRole('link', { name: 'Mapping the gaslit quays' })).toHaveAttribute(
 		'href',
 		'https://doi.org/10.5555/hs.2019.12.201'

@@ -124,7 +124,7 @@
 	{:else if list.length === 0}
 		<div class="none">
 			<h2>Nothing is on the desk yet</h2>
-			<p>Start a manuscript from a kind of paper below; it brings its style, its list of sources and an empty sheet.</p>
+			<p>Start a manuscript from a kind of paper below; it brings its style, its bibliography and an empty sheet.</p>
 		</div>
 	{:else}
 		<ul>

@@ -10,7 +10,12 @@
 	}: { draft: Draft; settings: BibliographySettings; set: (change: Partial<BibliographySettings>) => void } = $props();
 	const look = $derived(layoutOf(settings, Boolean(draft.style?.hangingIndent)));
 	const own = (change: Partial<BibliographyLayout>) => set({ look: 'own', own: { ...look, ...change } });
-	const number = (e: Event & { currentTarget: HTMLInputElement }) => e.currentTarget.valueAsNumber || 0;
+	const MEASURES = [
+		{ key: 'hanging', label: 'Hanging, in', min: 0, max: 3, step: 0.1 },
+		{ key: 'firstLine', label: 'First line, in', min: 0, max: 3, step: 0.1 },
+		{ key: 'lines', label: 'Lines', min: 1, max: 3, step: 0.25 },
+		{ key: 'after', label: 'Between, pt', min: 0, max: 72, step: 1 }
+	] as const;
 </script>
 
 <fieldset disabled={draft.readOnly}>
@@ -54,46 +59,19 @@
 		</select>
 	</label>
 	<div class="look">
-		<label
-			>Hanging, in <input
-				type="number"
-				min="0"
-				max="3"
-				step="0.1"
-				value={look.hanging}
-				onchange={(e) => own({ hanging: number(e) })}
-			/></label
-		>
-		<label
-			>First line, in <input
-				type="number"
-				min="0"
-				max="3"
-				step="0.1"
-				value={look.firstLine}
-				onchange={(e) => own({ firstLine: number(e) })}
-			/></label
-		>
-		<label
-			>Lines <input
-				type="number"
-				min="1"
-				max="3"
-				step="0.25"
-				value={look.lines}
-				onchange={(e) => own({ lines: number(e) })}
-			/></label
-		>
-		<label
-			>Between, pt <input
-				type="number"
-				min="0"
-				max="72"
-				step="1"
-				value={look.after}
-				onchange={(e) => own({ after: number(e) })}
-			/></label
-		>
+		{#each MEASURES as m (m.key)}
+			<label
+				>{m.label}
+				<input
+					type="number"
+					min={m.min}
+					max={m.max}
+					step={m.step}
+					value={look[m.key]}
+					onchange={(e) => own({ [m.key]: e.currentTarget.valueAsNumber || 0 })}
+				/></label
+			>
+		{/each}
 	</div>
 	<div class="ticks">
 		<label

@@ -50,7 +50,7 @@
 	<label>Sorted under <input bind:value={sort} placeholder={short} /></label>
 	{#if problem}<p role="alert">{problem}</p>{/if}
 	<div class="acts">
-		<Btn kind="ghost" onclick={keep}>Keep it</Btn>
+		<Btn kind="ghost" onclick={keep}>Save the entry</Btn>
 		<Btn kind="quiet" onclick={oncancel}>Cancel</Btn>
 	</div>
 </div>

@@ -81,7 +81,7 @@
 			<option value="none">neither</option>
 		</select>
 	</label>
-	{@render tick('titles in the list lead to the work', draft.house.titles === 'linked', (on) =>
+	{@render tick('titles in the bibliography link to the work', draft.house.titles === 'linked', (on) =>
 		rule({ titles: on ? 'linked' : 'style' })
 	)}
 	{@render tick('leave out the day a page was read', draft.house.accessed === 'none', (on) =>
@@ -165,13 +165,5 @@
 	.trouble {
 		color: var(--madder);
 		padding-top: 4px;
-	}
-	select {
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background-color: var(--sheet);
-		color: var(--ink);
-		padding: 4px 28px 4px 8px;
-		font-size: 12.5px;
 	}
 </style>

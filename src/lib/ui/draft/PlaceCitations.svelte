@@ -55,12 +55,6 @@
 		box-shadow: inset 0 0 0 1px var(--verdigris);
 	}
 	.stand select {
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background-color: var(--sheet);
-		color: var(--ink);
-		padding: 4px 28px 4px 8px;
-		font-size: 12.5px;
 		margin-left: auto;
 		max-width: 156px;
 	}

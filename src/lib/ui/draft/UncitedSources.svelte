@@ -77,7 +77,7 @@
 		aria-label="Add an uncited source"
 	/>
 	{#if found.length}
-		<ul aria-label="Sources to list">
+		<ul aria-label="Matching sources">
 			{#each found as s (s.id)}
 				<li>
 					<button

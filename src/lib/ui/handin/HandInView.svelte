@@ -175,10 +175,10 @@
 				>
 			</div>
 			<div class="row">
-				<div><b>HTML</b><span>One file, with notes and list marked up for readers and machines</span></div>
+				<div><b>HTML</b><span>One file, with notes and bibliography marked up for readers and machines</span></div>
 				<Btn kind="ghost" disabled={!final} onclick={html} label="Save as HTML">Save</Btn>
 			</div>
-			<h2>The list alone</h2>
+			<h2>The bibliography alone</h2>
 			<div class="row">
 				<div><b>{result?.bibliography?.length ?? 0} entries</b><span>Formatted and plain, ready to paste</span></div>
 				<Btn kind="ghost" disabled={!result?.bibliography?.length} onclick={copyList} label="Copy the bibliography"
