@@ -161,6 +161,44 @@ test('notes scrolled past are words alone; where the page rests they can be writ
 	done();
 });
 
+/** Pastes so many paragraphs, as another program puts them on the clipboard; runs in the page. */
+function pasteMuch(paragraphs: number): void {
+	const words = 'the lamps of the lower quay burned all winter '.repeat(6);
+	const html = Array.from({ length: paragraphs }, (_, i) => `<p>Pasted ${i}: ${words}</p>`).join('');
+	const data = new DataTransfer();
+	data.setData('text/html', `<html><head><style>p { color: red }</style></head><body>${html}</body></html>`);
+	document.activeElement!.dispatchEvent(
+		new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })
+	);
+}
+
+test('what is pasted and still being read is not lost: leaving waits for it, closing asks first', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await page.getByRole('button', { name: 'New manuscript' }).click();
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet).toBeFocused();
+	await page.keyboard.type('Pasted');
+	await page.keyboard.press('Enter');
+	const asked = page.waitForEvent('dialog');
+	await page.evaluate(pasteMuch, 2000);
+	await page.close({ runBeforeUnload: true });
+	expect((await asked).type()).toBe('beforeunload');
+	await (await asked).dismiss();
+	await expect(inSight(page, 'Pasted 1999:')).toBeInViewport();
+	await page.keyboard.press('Control+z');
+	await expect(sheet).not.toContainText('Pasted 1999:');
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+	await page.evaluate(pasteMuch, 2000);
+	await page.evaluate(() =>
+		[...document.querySelectorAll('a')].find((a) => a.textContent?.trim() === 'Hand in')!.click()
+	);
+	await expect(page).toHaveURL(/hand-in/);
+	await expect(page.getByRole('main').getByText('Pasted 1999:')).toBeAttached({ timeout: 30_000 });
+	done();
+});
+
 test('very much is pasted: only what is near is laid out, the caret is behind it, and it is undone and saved as a whole', async ({
 	page
 }) => {
@@ -172,15 +210,7 @@ test('very much is pasted: only what is near is laid out, the caret is behind it
 	await page.keyboard.type('Pasted');
 	await page.keyboard.press('Enter');
 	await page.keyboard.type('Before. ');
-	await page.evaluate(() => {
-		const words = 'the lamps of the lower quay burned all winter '.repeat(6);
-		const html = Array.from({ length: 700 }, (_, i) => `<p>Pasted ${i}: ${words}</p>`).join('');
-		const data = new DataTransfer();
-		data.setData('text/html', `<html><head><style>p { color: red }</style></head><body>${html}</body></html>`);
-		document.activeElement!.dispatchEvent(
-			new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true })
-		);
-	});
+	await page.evaluate(pasteMuch, 700);
 	// where it ends is in sight, and most of it is not in the page
 	await expect(inSight(page, 'Pasted 699:')).toBeInViewport();
 	await expect(inSight(page, 'Pasted 300:')).toBeHidden();

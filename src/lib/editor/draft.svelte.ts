@@ -118,6 +118,7 @@ export class Draft implements NodeViewContext {
 	private sources = new Map<string, Source>();
 	private describeSoon: Debounce;
 	private described: Described | null = null;
+	private readonly pending = new Set<Promise<unknown>>();
 
 	/** @throws ManuscriptError where the stored text cannot be read; what is stored is untouched */
 	constructor(m: Manuscript, readOnly = false) {
@@ -441,7 +442,16 @@ export class Draft implements NodeViewContext {
 	say(what: string): void {
 		this.lastChange = what;
 	}
-	readonly inBackground = inBackground;
+	/** What takes a while and changes the text in the end; where it fails, that is said. */
+	inBackground(promise: Promise<unknown>, trouble: string): void {
+		const done = promise.finally(() => this.pending.delete(done));
+		this.pending.add(done);
+		inBackground(done, trouble);
+	}
+	/** Something was asked for that is not in the text yet, such as much that was pasted. */
+	get busy(): boolean {
+		return this.pending.size > 0;
+	}
 	get long(): boolean {
 		return this.virtualizer !== null;
 	}
@@ -523,7 +533,7 @@ export class Draft implements NodeViewContext {
 
 	/** Ends everything after a last save. */
 	async destroy(): Promise<void> {
-		await this.persistence.close();
+		await this.persistence.close(Promise.allSettled([...this.pending]));
 		this.describeSoon.cancel();
 		this.scrollIdle.end();
 		this.noteEditors.destroy();

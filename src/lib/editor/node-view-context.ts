@@ -37,7 +37,7 @@ export interface NodeViewContext {
 	becomeLong(): void;
 	/** Says in the foot what goes on; nothing any more with an empty text. */
 	say(what: string): void;
-	/** What takes a while; where it fails, that is said. */
+	/** What takes a while and changes the text in the end; where it fails, that is said. */
 	inBackground(promise: Promise<unknown>, trouble: string): void;
 	/** The editor of the text. */
 	readonly view: EditorView | null;

@@ -133,9 +133,13 @@ export class Persistence {
 				.catch(() => undefined);
 	}
 
-	/** Nothing is written any more after a last save. @returns whether everything was saved */
-	async close(): Promise<boolean> {
-		const saving = this.autosave.save();
+	/**
+	 * Nothing is written any more after a last save.
+	 * @param pending what still comes into the text, and is saved with it
+	 * @returns whether everything was saved
+	 */
+	async close(pending: Promise<unknown> = Promise.resolve()): Promise<boolean> {
+		const saving = pending.then(() => this.autosave.save());
 		closings.add(saving);
 		try {
 			const saved = await saving;

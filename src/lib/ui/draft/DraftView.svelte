@@ -129,7 +129,7 @@
 		};
 		const leave = (e: BeforeUnloadEvent) => {
 			void draft?.persistence.save();
-			if (draft?.persistence.atRisk) e.preventDefault();
+			if (draft?.busy || draft?.persistence.atRisk) e.preventDefault();
 		};
 		document.addEventListener('visibilitychange', hide);
 		window.addEventListener('pagehide', hide);
