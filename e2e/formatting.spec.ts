@@ -51,8 +51,10 @@ test('no connection: it is said, and comes right when there is one again', async
 	await expect(sheet(page)).toContainText('(Nakagawa et al., 2021)');
 	await styleButton(page).click();
 	const panel = page.getByRole('dialog', { name: 'Citation style' });
-	await panel.getByRole('searchbox').fill('annual review of nutrition');
+	await panel.getByRole('searchbox').fill('vancouver');
+	await expect(panel).toContainText('After switching to Vancouver');
 	await context.setOffline(true);
+	await panel.getByRole('searchbox').fill('annual review of nutrition');
 	await expect(panel).toContainText('There is no connection, and this style has not been used here before');
 	await expect(panel.getByRole('button', { name: 'Use this style' })).toBeDisabled();
 	await context.setOffline(false);
@@ -109,6 +111,19 @@ test('what is typed while the style panel itself is on its way is found and used
 	await expect(styleButton(page)).toContainText('IEEE');
 	await expect(page.getByRole('dialog', { name: 'Citation style' })).toBeHidden();
 	await expect(sheet(page)).toContainText('two decades [1].');
+	done();
+});
+
+test('what is typed before the catalogue is there is shown once it is', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	await page.route('**/styles/index.json', late(1500));
+	await styleButton(page).click();
+	const panel = page.getByRole('dialog', { name: 'Citation style' });
+	await panel.getByRole('searchbox').fill('ieee');
+	await expect(panel).toContainText('Loading the catalogue…');
+	await expect(panel).toContainText('After switching to IEEE');
+	await expect(panel.getByRole('button', { name: 'Use this style' })).toBeEnabled();
 	done();
 });
 

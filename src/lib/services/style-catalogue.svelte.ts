@@ -88,6 +88,7 @@ class Catalogue {
 			});
 			this.search.addAll(this.shipped);
 			await this.readOwn();
+			this.trouble = '';
 		} catch (e) {
 			this.loading = null;
 			this.trouble = `The catalogue did not arrive (${(e as Error).message}). Try again.`;

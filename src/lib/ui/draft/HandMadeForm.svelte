@@ -37,6 +37,7 @@
 </script>
 
 <div class="made" role="group" aria-label="An entry by hand">
+	<span aria-hidden="true">The entry, as it is to be printed</span>
 	<div
 		class="words"
 		bind:this={box}

@@ -105,10 +105,12 @@
 		if (enteredAhead) void take();
 		void (async () => {
 			await seeNow();
-			if (first && first !== draft.docStyle.id) {
-				await loaded;
-				await show(first, featuredName(first) ?? byId.get(first)?.title ?? first);
-			} else await show(picked.id, picked.title);
+			const wanted = first && first !== draft.docStyle.id;
+			if (wanted) await loaded;
+			// what was chosen meanwhile is meant
+			if (serial) return;
+			if (wanted) await show(first, featuredName(first) ?? byId.get(first)?.title ?? first);
+			else await show(picked.id, picked.title);
 		})();
 		return () => {
 			serial++;
@@ -282,24 +284,22 @@
 	let typedSince = false;
 	/** Uses what is chosen, or what was typed in the last moment: that is what is meant. */
 	async function take() {
-		if (typedSince) {
-			await catalogue.load();
-			// nothing matches: nothing is used
-			if (!showBest()) return;
-		}
+		// nothing matches: nothing is used
+		if (typedSince && !(await showBest())) return;
 		apply();
 	}
 	function typed() {
 		typedSince = query.trim() !== '';
 		clearTimeout(timer);
-		timer = setTimeout(showBest, 120);
+		timer = setTimeout(() => void showBest(), 120);
 	}
-	/** @returns whether there is one */
-	function showBest(): boolean {
+	/** Shows what matches best, once there is a catalogue to look in. @returns whether there is one */
+	async function showBest(): Promise<boolean> {
 		clearTimeout(timer);
+		await catalogue.load();
 		const best = groups[0]?.rows[0];
 		if (!query.trim() || !best) return false;
-		void choose(best.id, best.name);
+		if (typedSince) void choose(best.id, best.name);
 		return true;
 	}
 </script>

@@ -43,6 +43,8 @@
 		}
 		writing = null;
 	}
+	/** What is found is seen, also at the lower end of the panel. */
+	const inSight = (el: HTMLElement) => el.scrollIntoView({ block: 'nearest' });
 </script>
 
 <fieldset disabled={draft.readOnly}>
@@ -77,7 +79,7 @@
 		aria-label="Add an uncited source"
 	/>
 	{#if found.length}
-		<ul aria-label="Matching sources">
+		<ul aria-label="Matching sources" use:inSight>
 			{#each found as s (s.id)}
 				<li>
 					<button
