@@ -3,9 +3,11 @@ import * as Comlink from 'comlink';
 import { changeClusters, createSession, readStyleFile, styleSlug } from '$lib/core/citing';
 import { compileStyle, StyleError, type Cluster, type Tree } from '$lib/core/csl';
 import { parseXml } from '$lib/core/csl/xml';
+import { texts } from '$lib/core/guards';
 import { anatomy } from '$lib/core/citing/anatomy';
-import { failure, type Failure, type FormatApi, type FormatJob, type StyleRef } from './format-api';
+import { failure, type Failure, type FormatApi, type StyleRef } from './format-api';
 import { latestOnly } from './latest';
+import { areItems, isClusterChange, isFormatJob, isStyleRef } from './requests';
 import { LoadError, loadLocales, localeTree, treeOf, withParent } from './style-loader';
 
 const session = createSession();
@@ -14,6 +16,8 @@ const latest = latestOnly();
 let sent: Cluster[] = [];
 /** The style the session is in, with the tree it was made from. */
 let current: { key: string; tree: Tree } | null = null;
+
+const UNREADABLE = failure('processor', 'Formatting was asked in a way that it cannot read; load the page anew.');
 
 const asSent = (clusters: Cluster[] | 'sent'): Cluster[] => (clusters === 'sent' ? sent : clusters);
 
@@ -43,13 +47,18 @@ function useStyle({ id, title, lang }: StyleRef, tree: Tree): void {
 }
 
 const api: FormatApi = {
-	putSources: (items, gone) => session.putSources(items, gone),
+	putSources(items, gone) {
+		if (!areItems(items) || !texts(gone)) throw new TypeError('Sources came in a way that cannot be read.');
+		session.putSources(items, gone);
+	},
 
 	updateClusters(change) {
+		if (!isClusterChange(change)) throw new TypeError('Citations came in a way that cannot be read.');
 		sent = changeClusters(sent, change);
 	},
 
 	async format(job) {
+		if (!isFormatJob(job)) return UNREADABLE;
 		// before anything is waited for: later it may have been told something else
 		const clusters = asSent(job.clusters);
 		try {
@@ -74,6 +83,7 @@ const api: FormatApi = {
 	},
 
 	async styleInfo(style) {
+		if (!isStyleRef(style)) return UNREADABLE;
 		try {
 			const tree = await ready(style);
 			return { ok: true, info: session.infoOf(style.id, style.title, tree, localeTree, style.lang || undefined) };
@@ -82,7 +92,8 @@ const api: FormatApi = {
 		}
 	},
 
-	async prepare(job: FormatJob) {
+	async prepare(job) {
+		if (!isFormatJob(job)) return;
 		const clusters = asSent(job.clusters);
 		const { id, title, lang } = job.style;
 		// what is wrong with it is said when it is used

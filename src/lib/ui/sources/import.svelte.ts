@@ -13,6 +13,7 @@ import {
 	type ImportRow,
 	type Job
 } from '$lib/workers/library';
+import { areRows, isReport, sound } from '$lib/workers/library-answers';
 import { library } from '$lib/services/library.svelte';
 import { LookUps } from './look-ups.svelte';
 
@@ -133,12 +134,12 @@ export class ImportSession {
 				callback((share: number, file: string) => {
 					if (this.job === job) this.progress = { share, file };
 				}),
-				callback(async (part: ImportRow[]) => void rows.push(...part))
+				callback(async (part: ImportRow[]) => void rows.push(...sound(part, areRows)))
 			)
 		);
 		this.job = job;
 		try {
-			const r: ImportReport = { ...(await job.result), rows };
+			const r: ImportReport = { ...sound(await job.result, isReport), rows };
 			if (!r.rows.length && !r.skipped.length) this.trouble ||= `There is nothing to add from ${this.from}.`;
 			else if (!r.rows.length && r.files.every((f) => f.format === 'unknown'))
 				this.trouble = `${this.from}: ${r.skipped[0].why} Nothing was added.`;

@@ -15,6 +15,7 @@ import {
 	type TidyContext
 } from '$lib/core/source';
 import { runJob, Stopped, type Job } from '$lib/workers/library';
+import { areFindings, areGroups, sound } from '$lib/workers/library-answers';
 import { library } from '$lib/services/library.svelte';
 import { toasts } from '$lib/services/toasts.svelte';
 import { LibraryTable } from './table.svelte';
@@ -178,7 +179,8 @@ export class LibraryView {
 		const list = this.all.map((s) => ({ id: s.id, item: s.item, ignored: s.ignored }));
 		const [titles, notDuplicates] = [this.titles, [...this.notDuplicates]];
 		const job = runJob(list, async (api) => {
-			const [findings, groups] = [await api.tidyAll(titles), await api.duplicates(notDuplicates)];
+			const findings = sound(await api.tidyAll(titles), areFindings);
+			const groups = sound(await api.duplicates(notDuplicates), areGroups);
 			this.findings = new Map(findings.map((f) => [f.id, f.findings]));
 			this.groups = groups;
 		});

@@ -1,0 +1,47 @@
+/** Whether what the library's worker answers is what the page relies on; nothing else is shown or stored. */
+import { all, isNumber, isObject, isText, isWord, optional, texts } from '$lib/core/guards';
+import type { Finding, Group } from '$lib/core/source';
+import type { ImportReport, ImportRow } from './read-import';
+
+const STATES: unknown[] = ['new', 'here', 'perhaps', 'repeated'] satisfies ImportRow['state'][];
+
+const isItem = (x: unknown): boolean => isObject(x) && optional(x.id, isText) && isWord(x.type);
+const isLike = (x: unknown): boolean => isObject(x) && isText(x.id) && isText(x.reason) && typeof x.sure === 'boolean';
+
+const isRow = (x: unknown): boolean =>
+	isObject(x) &&
+	isItem(x.item) &&
+	[x.key, x.annotation, x.file].every(isText) &&
+	[x.tags, x.notes].every(texts) &&
+	optional(x.shelves, texts) &&
+	optional(x.excerpts, (e) => all(e, isObject)) &&
+	isNumber(x.line) &&
+	STATES.includes(x.state) &&
+	(x.like === null ? x.state === 'new' : isLike(x.like));
+
+export const areRows = (x: unknown): x is ImportRow[] => all(x, isRow);
+
+const isSkipped = (x: unknown): boolean => isObject(x) && [x.file, x.what, x.why].every(isText) && isNumber(x.line);
+const isFile = (x: unknown): boolean =>
+	isObject(x) && [x.name, x.format].every(isText) && [x.read, x.skipped].every(isNumber);
+
+export const isReport = (x: unknown): x is ImportReport =>
+	isObject(x) && all(x.files, isFile) && areRows(x.rows) && all(x.skipped, isSkipped) && texts(x.remarks);
+
+export const areGroups = (x: unknown): x is Group[] =>
+	all(x, (g) => isObject(g) && texts(g.ids) && isText(g.reason) && typeof g.sure === 'boolean');
+
+const isFinding = (x: unknown): boolean =>
+	isObject(x) &&
+	[x.rule, x.field].every(isWord) &&
+	[x.message, x.present, x.proposed].every(isText) &&
+	(x.change === null || isObject(x.change));
+
+export const areFindings = (x: unknown): x is { id: string; findings: Finding[] }[] =>
+	all(x, (f) => isObject(f) && isWord(f.id) && all(f.findings, isFinding));
+
+/** An answer that passed its guard. @throws where it did not */
+export function sound<T>(answer: unknown, is: (x: unknown) => x is T): T {
+	if (is(answer)) return answer;
+	throw new Error('the answer is not whole; the page may be older than its parts: load it anew');
+}
