@@ -1,6 +1,7 @@
 /**
  * npm run differential: styles chosen by a fixed hash, and the featured ones, beside the reference library on the same
- * mixed corpus. Prints a line a style and the share that is equal. `--small` for a quick run, `--show ID` for one style.
+ * mixed corpus. Prints a line a style and the share that is equal. `--small` for a quick run, `--show ID` for one style,
+ * `--seed WORD` for other styles and another corpus, without the featured ones, `--count N` for so many styles.
  */
 import { createHash } from 'node:crypto';
 import { FEATURED } from '../src/lib/core/citing';
@@ -27,21 +28,24 @@ export interface Compared {
 /** What the reference prints for a source without its message that there is nothing to print. */
 const printed = (html: string) => normalize(html.replace(/\[CSL STYLE ERROR: [^\]]*\]/g, ''));
 
-/** Styles in an order that only their names decide. */
-export function chosenStyles(count: number): string[] {
-	const hash = (id: string) => createHash('sha256').update(`rapid-quill ${id}`).digest('hex');
+/** Styles in an order that only their names and a seed decide; those of the first seed stand behind the featured ones. */
+export function chosenStyles(count: number, seed = ''): string[] {
+	const hash = (id: string) =>
+		createHash('sha256')
+			.update(`${seed || 'rapid-quill'} ${id}`)
+			.digest('hex');
 	const all = styleIndex()
 		.map((s) => s.id)
 		.sort((a, b) => (hash(a) < hash(b) ? -1 : 1));
-	return [...new Set([...FEATURED.map((f) => f.id), ...all.slice(0, count)])];
+	return seed ? all.slice(0, count) : [...new Set([...FEATURED.map((f) => f.id), ...all.slice(0, count)])];
 }
 
-export function compare(id: string, itemCount: number, clusterCount: number): Compared {
+export function compare(id: string, itemCount: number, clusterCount: number, seed?: number): Compared {
 	const tree = styleTree(id)!;
-	const items = mixedItems(itemCount);
+	const items = mixedItems(itemCount, seed);
 	const byId = new Map(items.map((i) => [i.id, i]));
 	const style = compileStyle(tree, { locales: localeTree });
-	const clusters = mixedClusters(items, clusterCount, style.class === 'note');
+	const clusters = mixedClusters(items, clusterCount, style.class === 'note', seed);
 	const uncited = items.map((i) => i.id);
 	const out: Compared = {
 		style: id,
@@ -107,12 +111,15 @@ export function totals(list: Compared[]) {
 
 if (process.argv[1]?.endsWith('differential.ts')) {
 	const args = process.argv.slice(2);
-	const one = args.includes('--show') ? args[args.indexOf('--show') + 1] : null;
+	const value = (name: string) => (args.includes(name) ? args[args.indexOf(name) + 1] : undefined);
+	const one = value('--show');
+	const seed = value('--seed') ?? '';
+	const corpusSeed = seed ? createHash('sha256').update(seed).digest().readUInt32LE() : undefined;
 	const small = args.includes('--small');
-	const ids = one ? [one] : chosenStyles(small ? 15 : 80);
+	const ids = one ? [one] : chosenStyles(Number(value('--count') ?? (small ? 15 : 80)), seed);
 	const list: Compared[] = [];
 	for (const id of ids) {
-		const c = compare(id, small ? 88 : 300, small ? 60 : 200);
+		const c = compare(id, small ? 88 : 300, small ? 60 : 200, corpusSeed);
 		list.push(c);
 		if (args.includes('--json')) {
 			for (const d of c.differences) console.log(JSON.stringify({ style: id, ...d }));

@@ -121,7 +121,12 @@ function run(f: Fixture): string {
 		}
 	}
 	if (mode === 'bibliography') return bibliography(processor.format({ clusters: [], known }), json('BIBSECTION'), byId);
-	const raw = json<RawCite[][]>('CITATION-ITEMS') ?? [items.map((i) => ({ id: i.id }))];
+	// a case without citations cites every item, in the order in which the items are listed
+	const listed = (): string[] => {
+		const ids = (processor.format({ clusters: [], known }).bibliography ?? []).map((e) => e.id);
+		return [...ids, ...known.filter((id) => !ids.includes(id))];
+	};
+	const raw = json<RawCite[][]>('CITATION-ITEMS') ?? [listed().map((id) => ({ id }))];
 	const clusters: Cluster[] = raw.map((cites, i) => ({
 		id: `c${i}`,
 		noteNumber: 0,
@@ -143,8 +148,7 @@ function runEdits(
 	mode: string
 ): string {
 	const cites = new Map<string, Cluster>();
-	// a citation counts as changed when it reads otherwise, or stands on another number than before
-	const numeric = processor.style.numeric;
+	// a citation counts as changed when it was written anew
 	const text = (c: ClusterResult | undefined) => (c ? toHtml(c.output ?? c.lead) : '');
 	let was = new Map<string, ClusterResult>();
 	let is = new Map<string, ClusterResult>();
@@ -179,7 +183,7 @@ function runEdits(
 	return ids
 		.map(
 			(id, i) =>
-				`${id === current || text(was.get(id)) !== text(is.get(id)) || (numeric && was.get(id) !== is.get(id)) || (first && moved.has(id)) ? '>>' : '..'}[${i}] ${text(is.get(id))}`
+				`${id === current || was.get(id) !== is.get(id) || (first && moved.has(id)) ? '>>' : '..'}[${i}] ${text(is.get(id))}`
 		)
 		.join('\n');
 }

@@ -7,7 +7,7 @@ import { root } from '../../../../scripts/catalogue';
 import { readFixture, runFixture } from '../../../../scripts/fixtures';
 
 /** What was reached; it only goes up. */
-const FLOOR = 654;
+const FLOOR = 665;
 const dir = process.env.RQ_CSL_SUITE ?? join(root, '..', 'shared', 'csl-suite');
 
 test(

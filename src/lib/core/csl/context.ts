@@ -40,6 +40,8 @@ export interface Context {
 	inBibliography: boolean;
 	/** A sort key is being made. */
 	sorting: boolean;
+	/** What is written is compared with other cites, to find those that read alike. */
+	comparing: boolean;
 	/** et-al settings of a sort key: names-min, names-use-first, names-use-last. */
 	sortNames: { min?: number; useFirst?: number; useLast?: boolean } | null;
 	/** Variables that a substitution has used up. */
@@ -102,6 +104,7 @@ export function createContext(locale: Locale, style: StyleFacts): Context {
 		distinction: PLAIN_DISTINCTION,
 		inBibliography: false,
 		sorting: false,
+		comparing: false,
 		sortNames: null,
 		suppressed: null,
 		called: 0,
@@ -130,6 +133,7 @@ export function resetContext(
 	c.cite = null;
 	c.position = 0;
 	c.nearNote = false;
+	c.comparing = false;
 	c.noteNumber = 0;
 	c.firstNote = 0;
 	c.citationNumber = source.number;

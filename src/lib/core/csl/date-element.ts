@@ -84,6 +84,8 @@ export function compileDate(t: Tree, locale: Locale): Eval {
 	return (c) => {
 		c.called++;
 		if (c.suppressed?.has(variable)) return null;
+		// the day a page was read is no part of the work and tells no works apart (common practice)
+		if (c.comparing && variable === 'accessed') return null;
 		const d = dateOf(c.item, variable);
 		if (!d) return null;
 		if (c.sorting) {

@@ -316,3 +316,56 @@ test('words of scripts without spaces stand close to names', () => {
 	assert.equal(three, '张等');
 	assert.doesNotMatch(two, /\s/);
 });
+
+test('numbers of a list run as the last of its keys by number says', () => {
+	const list = (...sorts: string[]) =>
+		style('class="in-text"', '', '', SHORT).replace(
+			'</style>',
+			`<bibliography><sort>${sorts.map((s) => `<key variable="citation-number" sort="${s}"/>`).join('')}</sort><layout><text variable="citation-number" suffix=" "/>${SHORT}</layout></bibliography></style>`
+		);
+	const items = [book('a', 'Zell', 2001), book('b', 'Brown', 1990)];
+	const entries = (...sorts: string[]) => run(list(...sorts), items, [of('a'), of('b')]).entries;
+	assert.deepEqual(entries('descending'), ['2 Brown', '1 Zell']);
+	assert.deepEqual(entries('descending', 'ascending'), ['1 Brown', '2 Zell']);
+	assert.deepEqual(entries('ascending', 'descending'), ['2 Zell', '1 Brown']);
+});
+
+test('particles with stops and apostrophes are particles; each piece of a name part has its format by itself', () => {
+	const xml = style(
+		'class="in-text" demote-non-dropping-particle="never"',
+		'',
+		'delimiter="; "',
+		'<names variable="author"><name name-as-sort-order="all"><name-part name="family" font-weight="bold"/></name></names>'
+	);
+	const items = ['v.d. Berg', "'t Hart", "in 't Veld", 'De Witt'].map((f, i) => book(`p${i}`, f, 2001));
+	const list = createProcessor({
+		style: compileStyle(parseXml(xml), { locales: localeTree }),
+		getItem: (id) => items.find((i) => i.id === id)
+	}).format({ clusters: [{ id: 'c', cites: of(...items.map((i) => i.id)) }] });
+	assert.equal(
+		toHtml(list.clusters[0].output),
+		'<b>v.d.</b> <b>Berg</b>, Ann; <b>’t</b> <b>Hart</b>, Ann; <b>in ’t</b> <b>Veld</b>, Ann; <b>De Witt</b>, Ann'
+	);
+});
+
+test('straight quotation marks around a cite take the shape of their depth, curly ones stay', () => {
+	const xml = style('class="in-text"', '', '', SHORT);
+	const cite = (prefix: string) => run(xml, [book('a', 'Zell', 2001)], [[{ sourceId: 'a', prefix }]]).citations[0];
+	assert.equal(cite("'bright', "), '“bright”, Zell');
+	assert.equal(cite('‘bright’, '), '‘bright’, Zell');
+	assert.equal(cite("the boatmen's rule, "), 'the boatmen’s rule, Zell');
+});
+
+test('the day of reading tells no works apart: they get letters', () => {
+	const xml = style(
+		'class="in-text"',
+		'disambiguate-add-year-suffix="true"',
+		'delimiter="; "',
+		`<group delimiter=" ">${SHORT}<choose><if variable="issued">${YEAR}</if><else><text term="no date" form="short"/></else></choose><text variable="year-suffix" prefix="-"/><date variable="accessed" form="text" prefix="[" suffix="]"/></group>`
+	);
+	const read = (id: string, day: number) =>
+		book(id, 'Doe', 0, { issued: undefined, accessed: { 'date-parts': [[2024, 6, day]] } });
+	assert.deepEqual(run(xml, [read('a', 1), read('b', 2)], [of('a', 'b')]).citations, [
+		'Doe n.d. -a [June 1, 2024]; Doe n.d. -b [June 2, 2024]'
+	]);
+});

@@ -150,14 +150,16 @@ function parse(s: string): Rich {
 
 const isApostrophe = (before: string, after: string) => /[\p{L}\p{N}]/u.test(before) && /[\p{L}\p{N}]/u.test(after);
 
-/** Words a person typed around a cite: markup is read, quotation marks keep the shape they were typed in. */
+/**
+ * Words a person typed around a cite: markup is read, curly quotation marks keep the shape they were typed in; straight
+ * ones have none and take that of their depth, as in a field.
+ */
 export function parseTyped(s: string): Rich {
 	const shape = (r: Rich): Rich => {
 		if (typeof r === 'string') return r;
 		const kids = r.kids.map(shape);
-		return r.quote
-			? { ...r, kids, quote: r.typed === "'" || r.typed === '‘' ? 'single' : 'double', typed: undefined }
-			: { ...r, kids };
+		const curly = r.quote && r.typed !== "'" && r.typed !== '"';
+		return curly ? { ...r, kids, quote: r.typed === '‘' ? 'single' : 'double', typed: undefined } : { ...r, kids };
 	};
 	return shape(parseField(s));
 }

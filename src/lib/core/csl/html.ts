@@ -101,7 +101,7 @@ const AROUND: Record<string, [string, string]> = {
 	block: ['\n\n    ', '\n'],
 	'left-margin': ['\n    ', ''],
 	'right-inline': ['', '\n  '],
-	indent: ['\n    ', '\n  ']
+	indent: ['', '\n  ']
 };
 
 function html(r: Rich | null, s: State, o: HtmlOptions): string {

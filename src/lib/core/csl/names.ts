@@ -112,8 +112,11 @@ function takeApart(c: CleanName): void {
 		}
 	}
 	if (!c.particle) {
-		const m = /^((?:(?:\p{Ll}[\p{L}]*[.]?|[dlDL][’'])(?:\s+|(?<=[’'])))+)(?=\p{Lu}|\S)/u.exec(c.family);
-		if (m && /^\p{Ll}/u.test(m[1]) && m[1].length < c.family.length) {
+		const m =
+			/^((?:(?:\p{Ll}\p{L}*(?:\.\p{Ll}\p{L}*)*\.?|[’']\p{Ll}+|[dlDL][’'])(?:\s+|(?<=[’'])))+)(?=\p{Lu}|\S)/u.exec(
+				c.family
+			);
+		if (m && /^[’']?\p{Ll}/u.test(m[1]) && m[1].length < c.family.length) {
 			c.particle = m[1].trim();
 			c.family = c.family.slice(m[1].length).trim();
 		} else {
@@ -135,13 +138,11 @@ function takeApart(c: CleanName): void {
 	}
 }
 
-/** Joins a particle to what follows: no space after an apostrophe or hyphen. */
-function glue(a: string, b: string): string {
-	if (!a) return b;
-	if (!b) return a;
-	if (b.startsWith(',')) return a + b;
-	return /[’'\-‐–]$/.test(a) ? a + b : `${a} ${b}`;
-}
+/** What stands between a particle and what follows: no space after an apostrophe or hyphen, nor before a comma. */
+const between = (a: string, b: string): string => (b.startsWith(',') || /[’'\-‐–]$/.test(a) ? '' : ' ');
+
+/** Joins a particle to what follows. */
+const glue = (a: string, b: string): string => (a && b ? a + between(a, b) + b : a || b);
 
 /**
  * Given names as initials: `Jean-Luc Marie` with ". " is `J.-L. M.` (CSL 1.0.2, "initialize-with").
@@ -231,6 +232,12 @@ function decorate(text: string, part: NamePart | undefined, lang?: string): Rich
 	return r;
 }
 
+/** Two pieces of one name part; each has its format by itself, the space between them has none. */
+const decorateBoth = (a: string, b: string, part: NamePart | undefined, lang?: string): Rich | null =>
+	a && b && part?.format
+		? seq([decorate(a, part, lang), between(a, b), decorate(b, part, lang)])
+		: decorate(glue(a, b), part, lang);
+
 const affix = (r: Rich | null, part: NamePart | undefined): Rich | null =>
 	r == null || !part || (!part.prefix && !part.suffix) ? r : seq([part.prefix, r, part.suffix]);
 
@@ -245,7 +252,7 @@ export function formatName(n: Name | string, o: NameOptions, f: NameForm): Rich 
 			? family
 			: seq([affix(family, o.family), affix(decorate(given, o.given, f.lang), o.given)]);
 	}
-	if (!c.family) return affix(decorate(glue(given, c.particle), o.given, f.lang), o.given);
+	if (!c.family) return affix(decorateBoth(given, c.particle, o.given, f.lang), o.given);
 	const short = f.form === 'short' && f.level === 0;
 	if (short) return affix(familyPart(c.particle, c.family, o, f), o.family);
 	if (c.fixedOrder) {
@@ -258,7 +265,7 @@ export function formatName(n: Name | string, o: NameOptions, f: NameForm): Rich 
 	if (f.inverted) {
 		const demoted = f.demote === 'display-and-sort';
 		const family = affix(familyPart(demoted ? '' : c.particle, c.family, o, f), o.family);
-		const rest = decorate(glue(given, c.dropping), o.given, f.lang);
+		const rest = decorateBoth(given, c.dropping, o.given, f.lang);
 		const particle = demoted && c.particle ? decorate(c.particle, o.family, f.lang) : null;
 		const g = affix(seq([rest, rest != null && particle != null ? ' ' : null, particle]), o.given);
 		const parts: (Rich | null)[] = [family];
@@ -290,7 +297,7 @@ const suffixText = (c: CleanName, o: NameOptions): string =>
 	o.initializeWith != null && !o.initializeWith.includes('.') ? c.suffix.replace(/\.$/, '') : c.suffix;
 
 function familyPart(particle: string, family: string, o: NameOptions, f: NameForm): Rich | null {
-	return decorate(glue(particle, family), o.family, f.lang);
+	return decorateBoth(particle, family, o.family, f.lang);
 }
 
 function givenText(c: CleanName, o: NameOptions, f: NameForm): string {

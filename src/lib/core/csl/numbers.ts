@@ -104,8 +104,8 @@ export function isPlural(value: string): boolean {
 export type PageFormat = 'expanded' | 'minimal' | 'minimal-two' | 'chicago' | 'chicago-15' | 'chicago-16' | '';
 
 /**
- * Formats every range in a string of pages: `12-4, 101–108`. A range is two numbers with the same prefix of letters or
- * none; what has another shape keeps its hyphen.
+ * Formats every range in a string of pages: `12-4, 101–108`. A range is two numbers with the same prefix, which ends
+ * in a letter, or none; what has another shape keeps its hyphen.
  */
 export function formatPages(value: string, format: PageFormat, delimiter: string): string {
 	const pieces = value.replace(/\\-/g, ESCAPED).split(/(\s*[,;&]\s*|\s+(?:and|et|und|y)\s+)/);
@@ -121,8 +121,8 @@ const HYPHENS = /\s*(?:-{1,3}|–|—|‑)\s*/;
 function formatRange(piece: string, format: PageFormat, delimiter: string): string {
 	const ends = piece.split(HYPHENS);
 	if (ends.length !== 2 || !ends[0] || !ends[1]) return piece;
-	const a = /^(\s*\p{L}*)(\d+)$/u.exec(ends[0]);
-	const b = /^(\p{L}*)(\d+)(\s*)$/u.exec(ends[1]);
+	const a = /^(\s*(?:[\p{L}\d]*\p{L})?)(\d+)$/u.exec(ends[0]);
+	const b = /^((?:[\p{L}\d]*\p{L})?)(\d+)(\s*)$/u.exec(ends[1]);
 	if (!a || !b) {
 		const simple = /^[\s\p{L}\d]+$/u;
 		const plain = /^\s*(?:\d+\p{L}*|[ivxlcdm]+)$/iu;

@@ -132,8 +132,8 @@ export class Register {
 		});
 		this.tied = tied;
 		this.sorted = list;
-		// numbers that order the list downwards also run downwards
-		const down = sort.some((s) => s.usesNumber && s.descending);
+		// numbers that order the list downwards also run downwards; the last of such keys says so
+		const down = sort.findLast((s) => s.usesNumber)?.descending;
 		list.forEach((k, i) => (k.number = down ? list.length - i : i + 1));
 	}
 
@@ -146,6 +146,7 @@ export class Register {
 		c.nearNote = true;
 		c.yearSuffix = '';
 		c.citationNumber = 0;
+		c.comparing = true;
 		return plainOf(this.style.citation.run(c));
 	}
 
