@@ -21,6 +21,8 @@ export interface NamesRecord {
 	names: Name[];
 	/** Names the style shows without help. */
 	base: number;
+	/** The style makes initials here; where it makes none, a given name is shown in full or not at all. */
+	initials: boolean;
 }
 
 export interface Context {

@@ -35,7 +35,7 @@ function partSpec(t: Tree, over?: Tree): PartSpec {
 		form: a.form ?? (name === 'month' || name === 'year' ? 'long' : 'numeric'),
 		prefix: t.attrs.prefix ?? '',
 		suffix: t.attrs.suffix ?? '',
-		rangeDelimiter: a['range-delimiter'] ?? '\u2013',
+		rangeDelimiter: a['range-delimiter'] || '\u2013',
 		format: readFormat(a),
 		textCase: a['text-case'] as TextCase | undefined,
 		strip: a['strip-periods'] === 'true'
@@ -80,7 +80,11 @@ export function compileDate(t: Tree, locale: Locale): Eval {
 	}
 	const decor = compileDecor(t);
 	const depth = spec.parts.some((p) => p.name === 'day') ? 3 : spec.parts.some((p) => p.name === 'month') ? 2 : 1;
-	const hasYear = spec.parts.some((p) => p.name === 'year');
+	const year = spec.parts.find((p) => p.name === 'year');
+	const hasYear = year !== undefined;
+	/** Words stand as they were typed, in the format and the affixes of the year (common practice). */
+	const inWords = (words: string): Rich | null =>
+		year && words ? seq([year.prefix, { kids: [words], format: year.format }, year.suffix]) : words;
 	return (c) => {
 		c.called++;
 		if (c.suppressed?.has(variable)) return null;
@@ -95,7 +99,7 @@ export function compileDate(t: Tree, locale: Locale): Eval {
 			return d.start ? dateSortKey(d.start, depth) + (end ? '-' + dateSortKey(end, depth) : '') : `C ${d.literal}`;
 		}
 		// a date in words stands where the year would
-		const out = d.start ? renderDate(d, spec, c) : form || hasYear ? d.literal : null;
+		const out = d.start ? renderDate(d, spec, c) : form || hasYear ? inWords(d.literal) : null;
 		if (out == null || out === '') return null;
 		c.filled++;
 		c.used?.push(variable);

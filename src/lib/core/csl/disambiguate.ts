@@ -141,7 +141,8 @@ function expandNames(group: Candidate[], o: CitationOptions, state: Map<string, 
 				const before = new Map(open.map((c) => [c.id, clone(trial.get(c.id)!)]));
 				let any = false;
 				for (const c of open) {
-					if (!c.records[l] || i >= c.records[l].names.length) continue;
+					const record = c.records[l];
+					if (!record || i >= record.names.length || (level < top && !record.initials)) continue;
 					const d = trial.get(c.id)!;
 					(d.given[l] ??= [])[i] = Math.max(level, d.given[l][i] ?? 0);
 					for (let k = 0; k < i; k++) d.given[l][k] ??= 0;

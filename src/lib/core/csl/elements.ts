@@ -69,7 +69,11 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 		if (link) r = { kids: [r], link: link(text) };
 		else if (variable === 'year-suffix') r = { kids: [r], tag: 'year-suffix' };
 		else if (variable === 'citation-number') r = { kids: [r], tag: 'number' };
-		return decor(r, c);
+		const first = c.atStart;
+		const out = decor(r, c);
+		// a sentence begins behind the number of an entry, not with it
+		if (variable === 'citation-number') c.atStart = first;
+		return out;
 	};
 }
 
@@ -225,6 +229,7 @@ export function compileLabel(t: Tree): Eval {
 	const rule = t.attrs.plural ?? 'contextual';
 	const decor = compileDecor(t);
 	return (c) => {
+		c.called++;
 		if (variable === 'locator' && !c.cite?.locator?.value) return null;
 		const value = variableText(c, variable, undefined);
 		if (!value || (variable === 'locator' && OWN_LABEL.test(value))) return null;
@@ -240,7 +245,10 @@ export function compileLabel(t: Tree): Eval {
 			form,
 			plural
 		);
-		return text ? decor(text, c) : null;
+		if (!text) return null;
+		// a label calls its variable (CSL 1.0.2, "Group")
+		c.filled++;
+		return decor(text, c);
 	};
 }
 

@@ -369,3 +369,16 @@ test('the day of reading tells no works apart: they get letters', () => {
 		'Doe n.d. -a [June 1, 2024]; Doe n.d. -b [June 2, 2024]'
 	]);
 });
+
+test('“and others” of BibTeX is et al. in every list, label and key', () => {
+	const more = { literal: 'others' };
+	const of3 = book('a', 'Zell', 2001, { author: [person('Zell', 'Ann'), person('Roe', 'Bo'), more] });
+	const of1 = book('b', 'Brown', 1990, { author: [person('Brown', 'Ann'), more] });
+	const apa = run('apa', [of3, of1], [of('a'), of('b')]);
+	assert.deepEqual(apa.citations, ['(Zell et al., 2001)', '(Brown et al., 1990)']);
+	assert.deepEqual(apa.entries, [
+		'Brown, A. et al. (1990). <i>Title B</i>.',
+		'Zell, A., Roe, B., et al. (2001). <i>Title A</i>.'
+	]);
+	assert.match(run('modern-language-association', [of1], [of('b')]).entries[0], /^Brown, Ann, et al\. /);
+});

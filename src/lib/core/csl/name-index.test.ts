@@ -8,7 +8,8 @@ const use = (family: string, given: string, index = 0): NameUse => ({
 	list: 0,
 	index,
 	forms: [family, `${given[0]}. ${family}`, `${given} ${family}`],
-	shown: true
+	shown: true,
+	initials: true
 });
 const levels = (rule: ConstructorParameters<typeof NameIndex>[0], ...uses: NameUse[]) => {
 	const index = new NameIndex(rule);

@@ -13,6 +13,8 @@ export interface NameUse {
 	forms: [string, string, string];
 	/** The style shows it without help. */
 	shown: boolean;
+	/** The style makes initials of it. */
+	initials: boolean;
 }
 
 type Rule = CitationOptions['givenRule'];
@@ -64,7 +66,7 @@ export class NameIndex {
 		const f = this.families.get(short);
 		if (!f || f.people.size < 2) return 0;
 		if (this.top === 1 && f.initials.size < 2) return 0;
-		return (f.initials.get(initials)?.size ?? 0) > 1 || initials === short ? this.top : 1;
+		return (f.initials.get(initials)?.size ?? 0) > 1 || initials === short || !u.initials ? this.top : 1;
 	}
 
 	/** Family names among whose bearers somebody came or went since this was last asked. */

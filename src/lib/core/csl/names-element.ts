@@ -277,7 +277,8 @@ function shownCount(
 	return { shown, base, cut: shown < total };
 }
 
-function sortText(names: Name[], o: NameOptions, c: Context): string {
+function sortText(all: Name[], o: NameOptions, c: Context): string {
+	const names = hasMore(all) ? all.slice(0, -1) : all;
 	const { shown, cut } = shownCount(names.length, o, c, 0);
 	const keys = names.slice(0, shown).map((n) => nameSortKey(n, o, c.style.demote, c.style.initializeWithHyphen));
 	if (cut && (c.sortNames?.useLast ?? o.etAlUseLast))
@@ -303,11 +304,19 @@ function mergeEditorTranslator(
 	return { variable: 'editortranslator', names: a.names };
 }
 
-function block(names: Name[], variable: string, p: Parts, c: Context): Rich | null {
+/** The last of a list says that there are more, and who is not known: BibTeX writes `and others`. */
+const hasMore = (names: Name[]): boolean => names[names.length - 1]?.literal === 'others';
+
+function block(all: Name[], variable: string, p: Parts, c: Context): Rich | null {
 	const o = p.options;
 	const index = c.namesIndex++;
-	const { shown, base, cut } = shownCount(names.length, o, c, c.distinction.shown[index] ?? 0);
-	if (c.records) c.records[index] = { names, base } satisfies NamesRecord;
+	const more = hasMore(all);
+	const names = more ? all.slice(0, -1) : all;
+	const counted = shownCount(all.length, o, c, c.distinction.shown[index] ?? 0);
+	const shown = Math.min(counted.shown, names.length);
+	const base = Math.min(counted.base, names.length);
+	const cut = counted.cut || more;
+	if (c.records) c.records[index] = { names, base, initials: o.initializeWith != null } satisfies NamesRecord;
 	// an entry's names stand in full; a label as in citations, at its head, carries what tells them apart
 	const levels = c.inBibliography && (o.form !== 'short' || index > 0) ? undefined : c.distinction.given[index];
 	// affixes and format of the name element belong to each name
@@ -325,7 +334,9 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 		);
 	let list = names.slice(0, shown).map(writeName);
 	const last =
-		cut && o.etAlUseLast && names.length >= shown + 2 ? writeName(names[names.length - 1], names.length - 1) : null;
+		cut && !more && o.etAlUseLast && names.length >= shown + 2
+			? writeName(names[names.length - 1], names.length - 1)
+			: null;
 	let whole: string | null = null;
 	if (index === 0 && c.inBibliography && c.nameTexts == null) {
 		const texts = list.map((r) => plainOf(r));
@@ -352,7 +363,7 @@ function block(names: Name[], variable: string, p: Parts, c: Context): Rich | nu
 	// a cut list says its look even where that is plain, as the reference writes it: no reader sees a difference
 	if (cut && whole === null && p.nameFormat) out = { kids: [out], format: p.nameFormat, explicit: true };
 	if (p.label) {
-		const text = labelText(variable, names.length, p.label, c);
+		const text = labelText(variable, all.length, p.label, c);
 		if (text) out = seq(p.label.before ? [text, out] : [out, text]);
 	}
 	return out;

@@ -321,13 +321,15 @@ function knownInitials(given: string, mark: string, full: boolean, hyphen: boole
 	return text;
 }
 
-/** The text a name sorts by: family, given, suffix; particles where the style puts them. */
+/** The text a name sorts by: family, given, suffix; particles where the style puts them (CSL 1.0.2, "Names", sorting order). */
 export function nameSortKey(n: Name | string, o: NameOptions, demote: NameForm['demote'], hyphen: boolean): string {
 	const c = cleanName(n);
 	if (c.literal) return c.literal;
 	const given = givenText(c, o, { inverted: true, form: 'long', level: 0, demote, hyphen });
-	const family = demote === 'never' ? glue(c.particle, c.family) : c.family;
-	const tail = demote === 'never' ? c.dropping : glue(c.dropping, c.particle);
-	if (o.form === 'short') return [family, demote === 'never' ? '' : c.particle].filter(Boolean).join(' ');
-	return [family, given, tail, c.suffix].filter(Boolean).join(' ');
+	const whole = demote === 'never';
+	const family = whole ? glue(c.particle, c.family) : c.family;
+	if (o.form === 'short') return [family, whole ? '' : c.particle].filter(Boolean).join(' ');
+	// with particles kept in front, one that is dropped stands before the given name; demoted ones stand where they are read
+	const rest = whole ? [c.dropping, given] : [given, glue(c.dropping, c.particle)];
+	return [family, ...rest, c.suffix].filter(Boolean).join(' ');
 }

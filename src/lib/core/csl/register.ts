@@ -161,7 +161,8 @@ export class Register {
 					list,
 					index,
 					forms: nameForms(n),
-					shown: index < Math.max(r.base, 1)
+					shown: index < Math.max(r.base, 1),
+					initials: r.initials
 				}))
 			);
 		}

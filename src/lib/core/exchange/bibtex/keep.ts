@@ -5,6 +5,7 @@
 import type { Written } from '../types';
 import { push } from '../limits';
 import { isTrue } from '../truth';
+import { eprintAddress } from './known-ways';
 import { readEntry, type Said } from './read';
 import { entryType, rowsOf, type Flavour } from './rows';
 import { NAMES, PLAIN } from './tables';
@@ -100,5 +101,7 @@ export function keptRows(s: Written, flavour: Flavour): { type: string; rows: Ma
 		if (list.every(([n]) => !known(n)) || says(readEntry(type, s.key, next), readEntry(type, s.key, rows), s))
 			rows = next;
 	}
+	// an address that a kept number stands for is said once
+	if (rows.get('url') === eprintAddress((n) => kept.fields?.[n])) rows.delete('url');
 	return { type, rows };
 }

@@ -1,6 +1,7 @@
 /** Entries to sources. */
 import { dateValue, normalDate, type Item, type Name } from '../../csl';
 import { fromTex } from '../tex';
+import { readKnownWays } from './known-ways';
 import { readNames } from './names';
 import { MONTHS } from './scan';
 import { NAMES, PLAIN, TYPES, VERBATIM } from './tables';
@@ -31,7 +32,10 @@ export function readEntry(type: string, key: string, fields: Map<string, string>
 				.filter(Boolean);
 		else if (PLAIN[name]) {
 			const value = VERBATIM.has(name)
-				? raw.replace(/\\([_%&#$])/g, '$1').trim()
+				? raw
+						.replace(/\$\\sim\$|\\~\{\}|\\textasciitilde(?:\{\})?/g, '~')
+						.replace(/\\([_%&#$~])/g, '$1')
+						.trim()
 				: fromTex(raw, name === 'title' || name === 'booktitle');
 			if (value) item[PLAIN[name]] ??= value;
 		}
@@ -45,6 +49,7 @@ export function readEntry(type: string, key: string, fields: Map<string, string>
 	}
 	readDates(fields, item);
 	shape(type, fields, item);
+	readKnownWays(type, fields, item);
 	const rest = fields.get('x-csl');
 	if (rest !== undefined) restoreRest(item, rest);
 	const annotation = typeof item.annote === 'string' ? item.annote : '';
@@ -79,7 +84,6 @@ function shape(type: string, fields: Map<string, string>, item: Item): void {
 	if (item.genre === 'phdthesis') item.genre = 'PhD thesis';
 	if (item.genre === 'mathesis') item.genre = 'Master’s thesis';
 	if (typeof item.page === 'string') item.page = item.page.replace(/\s*[-–—]+\s*/g, '-');
-	if (type === 'misc' && item.URL) item.type = 'webpage';
 	const sub = fields.get('entrysubtype')?.trim();
 	if (item.type === 'article-journal' && (sub === 'newspaper' || sub === 'magazine')) item.type = `article-${sub}`;
 }
@@ -88,7 +92,7 @@ function readDates(fields: Map<string, string>, item: Item): void {
 	const set = (field: string, raw: string | undefined) => {
 		if (!raw) return;
 		// in a date of the standard's form a tilde says about
-		const text = /^[\d/.~?%X-]+$/.test(raw.trim()) ? raw.trim() : fromTex(raw);
+		const text = /^[\d/.~?%X-]+$/.test(raw.trim()) && !/~\d/.test(raw) ? raw.trim() : fromTex(raw);
 		const d = normalDate(text);
 		if (!d) return;
 		item[field] = dateValue(d) ?? { literal: text };
