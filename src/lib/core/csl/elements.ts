@@ -229,7 +229,6 @@ export function compileLabel(t: Tree): Eval {
 	const rule = t.attrs.plural ?? 'contextual';
 	const decor = compileDecor(t);
 	return (c) => {
-		c.called++;
 		if (variable === 'locator' && !c.cite?.locator?.value) return null;
 		const value = variableText(c, variable, undefined);
 		if (!value || (variable === 'locator' && OWN_LABEL.test(value))) return null;
@@ -245,10 +244,7 @@ export function compileLabel(t: Tree): Eval {
 			form,
 			plural
 		);
-		if (!text) return null;
-		// a label calls its variable (CSL 1.0.2, "Group")
-		c.filled++;
-		return decor(text, c);
+		return text ? decor(text, c) : null;
 	};
 }
 
