@@ -77,6 +77,8 @@ export function createIndex(): SourceIndex {
 	let slots = new Map<string, number>();
 	let ids: string[] = [];
 	const known = new Map<string, Source>();
+	/** Ids by cite key in small letters. */
+	const byKey = new Map<string, string>();
 
 	const enter = (s: Source) => {
 		const slot = postings.add(wordsOf(s));
@@ -89,6 +91,26 @@ export function createIndex(): SourceIndex {
 		postings.drop(slot);
 		slots.delete(id);
 	};
+	const dropKey = (s: Source) => {
+		const key = s.key.toLowerCase();
+		if (byKey.get(key) === s.id) byKey.delete(key);
+	};
+	/**
+	 * Sources whose cite key was typed: whole, or behind an @ or with signs that keys have and words have not, its
+	 * beginning.
+	 */
+	const keyed = (text: string, limit: number): string[] => {
+		const key = text.trim().replace(/^@/, '').toLowerCase();
+		if (!key || /\s/.test(key)) return [];
+		const whole = byKey.get(key);
+		const out = whole === undefined ? [] : [whole];
+		if (!text.trim().startsWith('@') && !/[:./+_]/.test(key)) return out;
+		for (const [k, id] of byKey) {
+			if (out.length >= limit) break;
+			if (id !== whole && k.startsWith(key)) out.push(id);
+		}
+		return out;
+	};
 	/** Slots of what is gone are given back now and then. */
 	const compact = () => {
 		if (postings.dead < 500 || postings.dead < postings.size) return;
@@ -99,15 +121,20 @@ export function createIndex(): SourceIndex {
 	};
 	const put = (sources: Iterable<Source>) => {
 		for (const s of sources) {
-			if (known.get(s.id) === s) continue;
+			const before = known.get(s.id);
+			if (before === s) continue;
+			if (before) dropKey(before);
 			leave(s.id);
 			known.set(s.id, s);
+			if (s.key) byKey.set(s.key.toLowerCase(), s.id);
 			enter(s);
 		}
 		compact();
 	};
 	const remove = (gone: Iterable<string>) => {
 		for (const id of gone) {
+			const before = known.get(id);
+			if (before) dropKey(before);
 			known.delete(id);
 			leave(id);
 		}
@@ -124,12 +151,15 @@ export function createIndex(): SourceIndex {
 			put(next.values());
 		},
 		find(text, { use, about = NOBODY, limit = 7 } = {}) {
+			const first = keyed(text, limit);
+			// what begins with @ is nothing but a key
+			if (first.length && text.trim().startsWith('@')) return first;
 			const q = readQuery(text);
 			const fits = (s: Source) => q.conditions.every((c) => c(s, about));
 			if (!q.terms.length)
-				return q.conditions.length || !use
-					? latest([...known.values()].filter(fits), use, limit)
-					: latest([...known.values()], use, limit);
+				return first.length
+					? first
+					: latest(q.conditions.length || !use ? [...known.values()].filter(fits) : [...known.values()], use, limit);
 			const top = createTop(limit);
 			postings.find(q.terms, (slot, score) => {
 				const u = use?.get(ids[slot]);
@@ -138,7 +168,8 @@ export function createIndex(): SourceIndex {
 					: score;
 				if (top.takes(v) && (!q.conditions.length || fits(known.get(ids[slot])!))) top.put(slot, v);
 			});
-			return top.slots().map((slot) => ids[slot]);
+			const found = top.slots().map((slot) => ids[slot]);
+			return first.length ? [...new Set([...first, ...found])].slice(0, limit) : found;
 		}
 	};
 }

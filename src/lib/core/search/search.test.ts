@@ -44,6 +44,25 @@ test('what this section cites and what was cited lately comes first', () => {
 	assert.equal(index.find('silva 2018', { use: new Map([[other, { here: 4, section: 3, last: 1 }]]) })[0], other);
 });
 
+test('a cite key comes first, whatever signs it has', () => {
+	const index = createIndex();
+	const keys = ['BALT:LI:91', 'BALT:LI:92', 'doi.org/10.5555', 'year:1997', 'a+b_c'];
+	index.set(sources.map((s, i) => (i < keys.length ? { ...s, key: keys[i] } : s)));
+	for (const [i, key] of keys.entries()) {
+		assert.equal(index.find(`@${key}`)[0], sources[i].id, key);
+		assert.equal(index.find(key)[0], sources[i].id, key);
+		assert.equal(index.find(` ${key.toLowerCase()} `)[0], sources[i].id, key);
+	}
+	assert.deepEqual(index.find('@balt:'), [sources[0].id, sources[1].id]);
+	assert.deepEqual(index.find('BALT:LI').slice(0, 2), [sources[0].id, sources[1].id]);
+	// a key that is gone, or another's now, finds no more
+	index.put([{ ...sources[0], key: 'new:key' }]);
+	assert.deepEqual(index.find('@BALT:LI:91'), []);
+	assert.equal(index.find('@new:key')[0], sources[0].id);
+	index.remove([sources[0].id]);
+	assert.ok(!index.find('@new:key').includes(sources[0].id));
+});
+
 test('the index follows changes', () => {
 	const index = createIndex();
 	index.set(sources);
