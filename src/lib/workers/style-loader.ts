@@ -1,5 +1,6 @@
 /** Styles and locales for the formatting worker: fetched, looked through, kept for when there is no connection. */
 import { fallbackChain, expandTree, StyleError, styleLanguage, type Tree } from '$lib/core/csl';
+import { readDependentId, type DependentId } from '$lib/core/citing/dependent';
 import { isCompactTree } from '$lib/core/citing/tree-shape';
 import { parseXml } from '$lib/core/csl/xml';
 import { db } from '$lib/data/db';
@@ -75,11 +76,33 @@ function load(path: string): Promise<Tree | null> {
 const catalogued = (id: string): Promise<Tree | null> | null =>
 	/^[\w.-]+$/.test(id) ? load(`/styles/${id}.json`) : null;
 
+/** Titles that use another style's rules, so that one is not compiled anew for each request. */
+const dependents = new Map<string, Tree>();
+
+/** The rules of a title that uses another style's, in its own language. @throws LoadError, StyleError */
+async function ofParent(id: string, { parent, lang }: DependentId): Promise<Tree> {
+	const known = dependents.get(id);
+	if (known) return known;
+	const rules = await rulesOf(parent);
+	const tree = lang ? { ...rules, attrs: { ...rules.attrs, 'default-locale': lang } } : rules;
+	dependents.set(id, tree);
+	return tree;
+}
+
+/** @throws LoadError, and StyleError where there is no such style */
+async function rulesOf(parent: string): Promise<Tree> {
+	const rules = await catalogued(parent);
+	if (!rules) throw new StyleError(`It uses the rules of “${parent}”, which is not in the catalogue.`);
+	return rules;
+}
+
 /** Brought styles as they were parsed, so that one is not compiled anew for each request. */
 const brought = new Map<string, { key: string; tree: Tree }>();
 
 /** The tree of a style of the catalogue, or of one that was brought; null where there is none. @throws LoadError, StyleError */
 export async function treeOf(id: string): Promise<Tree | null> {
+	const dependent = readDependentId(id);
+	if (dependent) return ofParent(id, dependent);
 	if (!id.startsWith('own-')) return catalogued(id);
 	const own = await db.styles.get(id);
 	if (!own || typeof own.xml !== 'string') return null;
@@ -95,8 +118,7 @@ export async function treeOf(id: string): Promise<Tree | null> {
 /** A dependent style is its parent, in the language it names itself (CSL 1.0.2, "Dependent styles"). */
 export async function withParent(tree: Tree, parent: string): Promise<Tree> {
 	if (!parent) return tree;
-	const rules = await catalogued(parent);
-	if (!rules) throw new StyleError(`It uses the rules of “${parent}”, which is not in the catalogue.`);
+	const rules = await rulesOf(parent);
 	const lang = tree.attrs['default-locale'];
 	return lang ? { ...rules, attrs: { ...rules.attrs, 'default-locale': lang } } : rules;
 }

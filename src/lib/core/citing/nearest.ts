@@ -21,10 +21,11 @@ const HOW = new Set(
  */
 export function nearestStyle(id: string, list: Entry[], notes: boolean): Entry | null {
 	const from = list.find((s) => s.id === id);
-	const fits = list.filter((s) => s.note === notes);
+	// titles that use another's rules are no styles of their own
+	const fits = list.filter((s) => s.note === notes && !s.id.includes('~'));
 	const family = new Set(words(`${id} ${from?.title ?? ''}`).filter((w) => !HOW.has(w)));
 	const often = new Map(FEATURED.map((f, i) => [f.id, FEATURED.length - i]));
-	const first = id.split('-')[0];
+	const first = id.split(/[-~]/)[0];
 	let best: Entry | null = null;
 	let most = 0;
 	for (const s of fits) {

@@ -66,6 +66,24 @@
 		const s = byId.get(id);
 		return { id, name, kind: s ? kindWords(s) : '' };
 	};
+	/** Styles of the journals that are cited most here. */
+	const citedJournals = $derived.by(() => {
+		const times = new Map<string, number>();
+		for (const c of draft.shown.clusters)
+			for (const { sourceId } of c.cites) {
+				const title = draft.source(sourceId)?.item['container-title'];
+				if (typeof title === 'string') times.set(title, (times.get(title) ?? 0) + 1);
+			}
+		return [...times]
+			.sort((a, b) => b[1] - a[1])
+			.flatMap(([title]) => (catalogue.list.length ? (catalogue.ofJournal(title) ?? []) : []))
+			.slice(0, 3);
+	});
+	/** Whose rules a title uses that has none of its own. */
+	const rules = $derived.by(() => {
+		const parent = byId.get(picked.id)?.parent;
+		return parent ? `${picked.title} uses the rules of ${byId.get(parent)?.title ?? parent}.` : '';
+	});
 	const groups = $derived.by((): { title: string; rows: Row[] }[] => {
 		if (query.trim()) {
 			const found = catalogue
@@ -93,6 +111,7 @@
 				title: 'Favourites',
 				rows: others(favouriteStyles().map((id) => ({ id, name: featuredName(id) ?? byId.get(id)?.title ?? id })))
 			},
+			{ title: 'Journals you cite', rows: others(citedJournals.map((s) => ({ id: s.id, name: s.title }))) },
 			{ title: 'Your own', rows: others(catalogue.own.map((s) => ({ id: s.id, name: s.title }))) },
 			{ title: 'Common', rows: others(FEATURED) }
 		].filter((g) => g.rows.length);
@@ -297,6 +316,7 @@
 	async function showBest(): Promise<boolean> {
 		clearTimeout(timer);
 		await catalogue.load();
+		if (!catalogue.has(query.trim())) await catalogue.whole();
 		const best = groups[0]?.rows[0];
 		if (!query.trim() || !best) return false;
 		if (typedSince) void choose(best.id, best.name);
@@ -358,7 +378,7 @@
 		<PlaceCitations
 			{form}
 			{lang}
-			note={instead}
+			note={instead || rules}
 			onform={(f) => void stand(f)}
 			onlang={(l) => {
 				lang = l;

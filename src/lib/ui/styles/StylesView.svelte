@@ -87,6 +87,8 @@
 		].filter((g) => g.rows.length);
 	});
 	const entry = $derived(catalogue.byId.get(picked));
+	/** Corrections of its rules. */
+	const errata = $derived(catalogue.errata.filter((e) => e.style === (entry?.parent ?? picked)));
 	const manuscript = $derived(manuscripts.find((m) => m.id === on) ?? null);
 
 	onMount(() => {
@@ -246,7 +248,11 @@
 			<div>
 				<h1>{nameOf({ id: picked })}</h1>
 				<p class="facts">
-					{#if entry}{entry.own ? 'yours' : entry.id} · {kindWords(entry)}{entry.fields.length
+					{#if entry}{entry.own
+							? 'yours'
+							: entry.parent
+								? `uses the rules of ${catalogue.byId.get(entry.parent)?.title ?? entry.parent}`
+								: entry.id} · {kindWords(entry)}{entry.fields.length
 							? ` · ${entry.fields.map((f) => f.replace(/[-_]/g, ' ')).join(', ')}`
 							: ''}{/if}
 					{#if traits?.licence}· <a href={traits.licence} rel="noreferrer" target="_blank">licence</a>{/if}
@@ -265,6 +271,11 @@
 				>
 			{/if}
 		</header>
+		{#each errata as e (e.what)}
+			<p class="erratum">
+				Corrected here: {e.what} ({e.manual}) <del>{e.before}</del> <ins>{e.after}</ins>
+			</p>
+		{/each}
 		<div class="where">
 			<label
 				>Shown on
@@ -407,6 +418,15 @@
 	.facts a {
 		color: var(--verdigris-strong);
 		text-decoration: underline;
+	}
+	.erratum {
+		font-size: var(--text);
+		color: var(--ink-2);
+		margin: 0 0 12px;
+	}
+	.erratum ins {
+		text-decoration: none;
+		color: var(--ink);
 	}
 	.where {
 		display: flex;

@@ -5,7 +5,7 @@
 	/** A style to look at in the style panel. */
 	const style = $derived.by(() => {
 		const asked = page.url.searchParams.get('style') ?? '';
-		return /^[\w.-]{1,200}$/.test(asked) ? asked : '';
+		return /^[\w.~-]{1,300}$/.test(asked) ? asked : '';
 	});
 	const at = $derived.by(() => {
 		const asked = page.url.searchParams.get('at') ?? '';
