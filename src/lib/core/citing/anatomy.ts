@@ -152,7 +152,10 @@ export function anatomy(tree: Tree, s: CompiledStyle): Trait[] {
 		const keys = sortWords(childOf(bibliography, 'sort'), macros);
 		say('Order of the list', keys.length ? `by ${keys.join(', then ')}` : 'by first citation');
 		say('Names in the list', etAl(bibliography, tree, macros));
-		const initials = inList.find((e) => e.name === 'name' && e.attrs['initialize-with'] !== undefined);
+		// initialize="false" only points initials that are initials already (CSL 1.0.2, "Name")
+		const initials = inList.find(
+			(e) => e.name === 'name' && e.attrs['initialize-with'] !== undefined && e.attrs.initialize !== 'false'
+		);
 		say(
 			'Given names',
 			initials?.attrs['initialize-with'] !== undefined

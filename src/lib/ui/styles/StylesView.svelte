@@ -424,6 +424,9 @@
 		color: var(--ink-2);
 		margin: 0 0 12px;
 	}
+	.erratum :is(del, ins) {
+		white-space: nowrap;
+	}
 	.erratum ins {
 		text-decoration: none;
 		color: var(--ink);
