@@ -6,6 +6,7 @@ import type { Item } from '../csl';
 import { createSession } from './session';
 import { cleanHouse, houseItems, isAdjusted, readAbbreviations } from './house';
 import { keptOut } from './kept-out';
+import { mainTitle } from './main-title';
 import { localeTree, styleTree } from '../../../../scripts/catalogue';
 
 const item: Item = {
@@ -139,4 +140,63 @@ test('property: rules from outside are made whole and made whole again are the s
 			assert.equal(typeof isAdjusted(h), 'boolean');
 		})
 	);
+});
+
+test('main titles: without the subtitle, whatever parts them; marks and tags stay in pairs', () => {
+	for (const [title, main] of [
+		['Town by the bell: Time in a harbour', 'Town by the bell'],
+		['Who paid for the light? A ledger read anew', 'Who paid for the light?'],
+		['Night work – Lamps and labour', 'Night work'],
+		['“Light: A song” and what it says', '“Light: A song” and what it says'],
+		['The lamp (Series B: Notes): A list', 'The lamp (Series B: Notes)'],
+		['<i>Anguilla: a genus</i> at night: A survey', '<i>Anguilla: a genus</i> at night'],
+		['Maps at 1:2400', 'Maps at 1:2400'],
+		['A: B', 'A: B'],
+		['Lamps', 'Lamps']
+	])
+		assert.equal(mainTitle(title), main);
+});
+
+test('where a style asks for a short title the main title stands; a stored one is kept; the rule can be switched off', () => {
+	const s = createSession();
+	const work = (id: string, title: string, more: Partial<Item> = {}): Item => ({
+		id,
+		type: 'book',
+		title,
+		author: [{ family: 'Marlowe', given: 'Judith' }],
+		issued: { 'date-parts': [[1989]] },
+		...more
+	});
+	s.putSources(
+		[
+			work('a', 'A town by the bell: Time in a harbour'),
+			work('b', 'The long light: Lamps', { 'title-short': 'Lamps of length', author: [{ family: 'Lowe' }] }),
+			work('c', 'Die lange Nacht: Lampen', { language: 'de', author: [{ family: 'Brandt' }] })
+		],
+		[]
+	);
+	const clusters = ['a', 'b', 'c', 'a', 'b', 'c'].map((sourceId, i) => ({
+		id: `c${i}`,
+		noteNumber: i + 1,
+		cites: [{ sourceId, locator: { label: 'page', value: '120' } }]
+	}));
+	const later = (style: string) => {
+		s.useStyle(style, style, styleTree(style)!, localeTree);
+		return s
+			.format({ clusters, uncited: [], full: true })
+			.changed.slice(3)
+			.map((c) => c.html);
+	};
+	// Chicago 17, 14.33: the key words of the main title, without an initial article
+	assert.deepEqual(later('chicago-fullnote-bibliography'), [
+		'Marlowe, <i>Town by the Bell</i>, 120.',
+		'Lowe, <i>Lamps of Length</i>, 120.',
+		'Brandt, <i>Die lange Nacht</i>, 120.'
+	]);
+	s.useHouse(cleanHouse({ mainTitles: false }));
+	assert.equal(
+		later('chicago-fullnote-bibliography')[0],
+		'Marlowe, <i>A Town by the Bell: Time in a Harbour</i>, 120.'
+	);
+	assert.ok(isAdjusted(cleanHouse({ mainTitles: false })) && !isAdjusted(cleanHouse({})));
 });

@@ -13,6 +13,8 @@ export interface HouseRules {
 	accessed: 'style' | 'none';
 	/** Titles of journals and series in their short form, where the record or the list has one. */
 	shortTitles: boolean;
+	/** Where a style asks for a short title and the source has none: the main title, without its subtitle. */
+	mainTitles: boolean;
 	/** Short forms by the full title, as the person has them. */
 	abbreviations: Record<string, string>;
 }
@@ -29,13 +31,15 @@ export function cleanHouse(raw: unknown): HouseRules {
 		titles: r.titles === 'linked' ? 'linked' : 'style',
 		accessed: r.accessed === 'none' ? 'none' : 'style',
 		shortTitles: r.shortTitles === true,
+		mainTitles: r.mainTitles !== false,
 		abbreviations
 	};
 }
 
 /** Whether the rules ask for anything that the style does not. */
-export const isAdjusted = (h: HouseRules): boolean =>
-	h.links !== 'style' || h.titles !== 'style' || h.accessed !== 'style' || h.shortTitles;
+export const isAdjusted = (h: HouseRules): boolean => changesItems(h) || h.titles !== 'style' || !h.mainTitles;
+
+const changesItems = (h: HouseRules): boolean => h.links !== 'style' || h.accessed !== 'style' || h.shortTitles;
 
 /** Titles are the same whatever their capitals, spaces and a leading article. */
 const titleKey = (s: string): string =>
@@ -48,7 +52,7 @@ const titleKey = (s: string): string =>
 
 /** An item as the rules want it; the same item where they change nothing, and the same result for the same item. */
 export function houseItems(rules: HouseRules): (item: Item) => Item {
-	if (!isAdjusted(rules)) return (item) => item;
+	if (!changesItems(rules)) return (item) => item;
 	const made = new WeakMap<Item, Item>();
 	const short = new Map(Object.entries(rules.abbreviations).map(([full, s]) => [titleKey(full), s]));
 	return (item) => {

@@ -20,6 +20,7 @@ import {
 } from '../csl';
 import { cleanHouse, houseItems, type HouseRules } from './house';
 import { houseEntry } from './house-entry';
+import { dropsArticle, withShortTitle } from './main-title';
 import { handMadeOf, partHandMade, standIn, type HandMade } from './hand-made';
 import { keptOut } from './kept-out';
 import { styleInfo, type StyleInfo } from './kind';
@@ -154,7 +155,12 @@ export function createSession(): Session {
 			// numbers stand close together, words do not
 			const between = delimiter.trim() ? `${delimiter.trimEnd()} ` : '; ';
 			const around = { before: prefix, after: suffix, between };
-			r = { tree, processor: createProcessor({ style, getItem }), info: styleInfo(id, title, style), around };
+			const article = dropsArticle(id);
+			const forStyle = (source: string): Item | undefined => {
+				const item = getItem(source);
+				return item && rules.mainTitles ? withShortTitle(item, article) : item;
+			};
+			r = { tree, processor: createProcessor({ style, getItem: forStyle }), info: styleInfo(id, title, style), around };
 		}
 		ready.set(key, r);
 		if (ready.size > READY) ready.delete(ready.keys().next().value!);

@@ -88,6 +88,9 @@
 		rule({ accessed: on ? 'none' : 'style' })
 	)}
 	{@render tick('short titles of journals and series', draft.house.shortTitles, (on) => rule({ shortTitles: on }))}
+	{@render tick('where the style asks for a short title: the main title alone', draft.house.mainTitles, (on) =>
+		rule({ mainTitles: on })
+	)}
 	{#if draft.style && !draft.readOnly}
 		<button type="button" class="quotes" onclick={quotes}
 			>Quotation marks of the text as {draft.facts.quotes.open}…{draft.facts.quotes.close} and {draft.facts.quotes
