@@ -97,7 +97,9 @@ function pagesElement(
 /** Pages and locators in the style's range form; locators of other kinds only get the range sign. */
 function pageText(text: string, isPage: boolean, c: Context): string {
 	const delimiter = termText(c.locale, 'page-range-delimiter') || '\u2013';
-	let s = formatPages(text, isPage ? (c.style.pageRangeFormat as PageFormat) : '', delimiter);
+	// the label of pages is the style's to print
+	const bare = isPage ? text.replace(/^pp?\.\s*(?=\d)/i, '') : text;
+	let s = formatPages(bare, isPage ? (c.style.pageRangeFormat as PageFormat) : '', delimiter);
 	if (s.includes('&')) s = s.replace(/\s*&\s*/g, ' & ');
 	return s.replace(/\s*,\s*(?=\S)/g, ', ');
 }

@@ -8,6 +8,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { compileStyle, createProcessor, toHtml, toPlain, type Cite, type Item } from './index';
 import { initials } from './names';
+import { isPlural } from './numbers';
 import { applyCase } from './textcase';
 import { findPositions } from './positions';
 import { Position, type Cluster } from './types';
@@ -381,4 +382,47 @@ test('“and others” of BibTeX is et al. in every list, label and key', () => 
 		'Zell, A., Roe, B., et al. (2001). <i>Title A</i>.'
 	]);
 	assert.match(run('modern-language-association', [of1], [of('b')]).entries[0], /^Brown, Ann, et al\. /);
+});
+
+test('a mark that moves inside quotation marks is not raised with what it follows', () => {
+	const xml = style(
+		'class="in-text"',
+		'',
+		'',
+		'<group delimiter=", "><text variable="title" quotes="true"/><text value="x"/></group>'
+	);
+	const list = createProcessor({
+		style: compileStyle(parseXml(xml), { locales: localeTree }),
+		getItem: () => book('a', 'Zell', 2001, { title: 'Maps on R<sup>d</sup>' })
+	}).format({ clusters: [{ id: 'c', cites: of('a') }] });
+	assert.equal(toHtml(list.clusters[0].output), '“Maps on R<sup>d</sup>,” x');
+});
+
+test('numbers with letters and a hyphen are one number; the label of pages is printed once', () => {
+	for (const [value, plural] of [
+		['EU-29702195U', false],
+		['RC-6947', false],
+		['hep-th/9603067', false],
+		['12-14', true],
+		['xi-xv', true],
+		['A1-A4', true],
+		['S12--S19', true],
+		['3, 5', true],
+		['12', false]
+	] as const)
+		assert.equal(isPlural(value), plural, value);
+	const paged = book('a', 'Zell', 2001, { type: 'article-journal', page: 'pp. 925-985', 'container-title': 'J' });
+	assert.match(run('apa', [paged], [of('a')]).entries[0], / 925–985\.$/);
+});
+
+test('adjectives that are also prepositions take a capital; true prepositions stay as typed', () => {
+	const title = (t: string) =>
+		run(
+			style('class="in-text"', '', '', '<text variable="title" text-case="title"/>'),
+			[book('a', 'Z', 1, { title: t })],
+			[of('a')]
+		).citations[0];
+	assert.equal(title('The past and the outside of a lamp'), 'The Past and the Outside of a Lamp');
+	assert.equal(title('Lamps within towns'), 'Lamps within Towns');
+	assert.equal(title('Lit because of ships toward land'), 'Lit Because of Ships toward Land');
 });

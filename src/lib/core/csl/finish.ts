@@ -244,8 +244,15 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	if (cell.field && cell.field === cells[p].field) return;
 	const a = inside.t[inside.t.length - 1];
 	const moves = inQuote && (n === '.' || n === ',' || n === '!' || n === '?');
+	// a mark is not raised with what it follows: it stands before the closing marks then
+	const closing = cells[target + 1];
+	if (inside.raised && !closing.raised && MARK.test(closing.t[0])) {
+		if (MEET[closing.t[0]][n] === closing.t[0]) cell.t = cell.t.slice(1);
+		return;
+	}
 	const moveIn = () => {
-		inside.t += n;
+		if (inside.raised && !closing.raised) closing.t = n + closing.t;
+		else inside.t += n;
 		cell.t = cell.t.slice(1);
 	};
 	if (!MARK.test(a)) {

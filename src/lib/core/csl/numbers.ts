@@ -88,6 +88,10 @@ function part(text: string, joiner: string): NumberPart {
 	return { text: t, value: /^\d+$/.test(t) ? Number(t) : null, joiner };
 }
 
+/** A range begins with a number, in digits or Roman, or with one letter: `EU-297` and `RC-6947` are one number each. */
+const RANGE =
+	/(?:^|[\s,;&(])(?:[\p{L}.]*\d[\p{L}\d.]*|\p{L}|[ivxlcdm]+)\s*(?:[–—]|-{1,3})\s*(?:[\p{L}.]*\d|\p{L}(?![\p{L}])|[ivxlcdm]+(?!\p{L}))/iu;
+
 /** Whether a number or locator names several things, so that its label is plural (CSL 1.0.2, "label", contextual). */
 export function isPlural(value: string): boolean {
 	// a place within a place, "2, p. 15", names one thing
@@ -95,7 +99,7 @@ export function isPlural(value: string): boolean {
 		.replace(/\\-/g, '')
 		.replace(/^([\p{L}\d]+),\s(?:pp?|ch|para|fig|vol|col|fol|app|eq|no)\.\s.*$/u, '$1');
 	return (
-		/(?:[\p{L}\d]\s*[-–—]+\s*[\p{L}\d])|(?:[\d\p{L}](?:\s*[&;]\s*|,\s+)[\d\p{L}])|\s(?:and|et|und|y)\s/u.test(s) &&
+		(RANGE.test(s) || /[\d\p{L}](?:\s*[&;]\s*|,\s+)[\d\p{L}]|\s(?:and|et|und|y)\s/u.test(s)) &&
 		/\d|^[ivxlcdm\s,&–—-]+$/i.test(s)
 	);
 }

@@ -10,7 +10,7 @@ const STOP = new Set(
 
 /** Words that the standard does not list and styles treat in two ways: they stay as they were typed. */
 const AS_TYPED = new Set(
-	"about above across afore after against along amid among amongst anenst apropos apud around aside astride athwart atop before behind below beneath beside besides between beyond despite during ere except forenenst given lest like modulo near notwithstanding off opposite out outside pace past per plus pro qua sans since than through throughout thru under underneath until unto upon versus vs. v. v vs without within according ahead apart because d d' de et von van".split(
+	'about above across afore after against along amid among amongst anenst apropos apud around aside astride athwart atop before behind below beneath beside besides between beyond despite during except forenenst given lest like modulo near notwithstanding off out per plus pro qua sans since than through throughout under underneath until unto upon versus vs. v. v vs without within d de et von van toward towards inside amidst alongside'.split(
 		' '
 	)
 );
