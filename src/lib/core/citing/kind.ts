@@ -59,7 +59,25 @@ export const FEATURED: { id: string; name: string }[] = [
 	{ id: 'american-medical-association', name: 'AMA 11th' },
 	{ id: 'harvard-cite-them-right', name: 'Harvard, Cite Them Right 12th' },
 	{ id: 'american-chemical-society', name: 'ACS' },
-	{ id: 'american-political-science-association', name: 'APSA' }
+	{ id: 'american-political-science-association', name: 'APSA' },
+	{ id: 'chicago-note-bibliography', name: 'Chicago 17th, short notes' },
+	{ id: 'modern-humanities-research-association', name: 'MHRA' },
+	{ id: 'oscola', name: 'OSCOLA 4th' },
+	{ id: 'american-sociological-association', name: 'ASA' },
+	{ id: 'council-of-science-editors-author-date', name: 'CSE, name–year' },
+	{ id: 'nature', name: 'Nature' },
+	{ id: 'science', name: 'Science' },
+	{ id: 'american-institute-of-physics', name: 'AIP' },
+	{ id: 'association-for-computing-machinery', name: 'ACM' },
+	{ id: 'american-society-of-civil-engineers', name: 'ASCE' },
+	{ id: 'elsevier-harvard', name: 'Elsevier, Harvard' },
+	{ id: 'springer-basic-author-date', name: 'Springer, author–date' },
+	{ id: 'iso690-author-date-fr', name: 'ISO 690, auteur–date (Français)' },
+	{ id: 'deutsche-gesellschaft-fur-psychologie', name: 'DGPs (Deutsch)' },
+	{ id: 'iso690-author-date-es', name: 'ISO 690, autor–fecha (Español)' },
+	{ id: 'gost-r-7-0-5-2008', name: 'ГОСТ Р 7.0.5 (Русский)' },
+	{ id: 'china-national-standard-gb-t-7714-2015-numeric', name: 'GB/T 7714 (中文)' },
+	{ id: 'iso690-author-date-cs', name: 'ČSN ISO 690 (Čeština)' }
 ];
 
 export const featuredName = (id: string): string | null => FEATURED.find((f) => f.id === id)?.name ?? null;

@@ -24,7 +24,7 @@ export function nearestStyle(id: string, list: Entry[], notes: boolean): Entry |
 	// titles that use another's rules are no styles of their own
 	const fits = list.filter((s) => s.note === notes && !s.id.includes('~'));
 	const family = new Set(words(`${id} ${from?.title ?? ''}`).filter((w) => !HOW.has(w)));
-	const often = new Map(FEATURED.map((f, i) => [f.id, FEATURED.length - i]));
+	const often = new Map(FEATURED.map((f, i) => [f.id, 0.6 * (1 - i / FEATURED.length)]));
 	const first = id.split(/[-~]/)[0];
 	let best: Entry | null = null;
 	let most = 0;
@@ -32,7 +32,7 @@ export function nearestStyle(id: string, list: Entry[], notes: boolean): Entry |
 		if (s.id.split('-')[0] !== first) continue;
 		const own = words(`${s.id} ${s.title}`).filter((w) => !HOW.has(w));
 		const shared = own.filter((w) => family.has(w)).length / Math.max(1, own.length);
-		const score = shared + (often.get(s.id) ?? 0) / 20;
+		const score = shared + (often.get(s.id) ?? 0);
 		if (score > most) [best, most] = [s, score];
 	}
 	return best ?? fits.find((s) => s.id === (notes ? 'chicago-fullnote-bibliography' : 'chicago-author-date')) ?? null;
