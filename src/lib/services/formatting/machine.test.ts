@@ -9,7 +9,14 @@ import { failure, type FormatAnswer, type FormatJob } from '$lib/workers/format-
 import type { FormatWorker } from '$lib/workers/format';
 import { FormattingMachine, type FormatRequest } from './machine';
 
-const house = { links: 'style', titles: 'style', accessed: 'style', shortTitles: false, mainTitles: true, abbreviations: {} } as const;
+const house = {
+	links: 'style',
+	titles: 'style',
+	accessed: 'style',
+	shortTitles: false,
+	mainTitles: true,
+	abbreviations: {}
+} as const;
 const cite = (sourceId: string) => ({ sourceId, form: 'parenthetical' as const });
 const request = (style: string, words: string[]): FormatRequest => ({
 	style: { id: style, title: style, lang: '' },
