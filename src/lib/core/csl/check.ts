@@ -2,6 +2,7 @@
  * What is odd about an item, by field: nothing here stops a citation, but whoever keeps the sources should know
  * (CSL-JSON schema of CSL 1.0.2; "Names", "Dates").
  */
+import { plainNumber, plainText } from '../guards';
 import { normalDate } from './dates';
 import type { Warning } from './errors';
 import type { Item } from './types';
@@ -30,7 +31,7 @@ export function checkItem(item: Item): Warning[] {
 	const out: Warning[] = [];
 	const warn = (field: string, message: string) => out.push({ message, itemId: item.id, field });
 	if (typeof item.type !== 'string' || !types.has(item.type))
-		warn('type', `“${String(item.type)}” is no kind of source that CSL knows. It is set like a document.`);
+		warn('type', `“${plainText(item.type)}” is no kind of source that CSL knows. It is set like a document.`);
 	for (const field of Object.keys(item)) {
 		const v = item[field];
 		if (field === 'id' || field === 'type' || v == null) continue;
@@ -111,11 +112,11 @@ function checkDate(v: unknown, warn: (m: string) => void): void {
 	if (!Array.isArray(parts)) return;
 	for (const p of parts as unknown[][]) {
 		if (!Array.isArray(p)) continue;
-		const month = Number(p[1] ?? 0);
-		const day = Number(p[2] ?? 0);
+		const month = plainNumber(p[1] ?? 0);
+		const day = plainNumber(p[2] ?? 0);
 		if (month > 24 || month < 0 || Number.isNaN(month))
-			warn(`There is no month ${String(p[1])}. The year alone is used.`);
-		if (day > 31 || day < 0 || Number.isNaN(day)) warn(`There is no day ${String(p[2])}.`);
+			warn(`There is no month ${plainText(p[1])}. The year alone is used.`);
+		if (day > 31 || day < 0 || Number.isNaN(day)) warn(`There is no day ${plainText(p[2])}.`);
 	}
 }
 

@@ -1,4 +1,5 @@
 /** Date values: reading them from CSL-JSON, EDTF (ISO 8601-2, levels 0 and 1) and free text; sort keys. */
+import { plainNumber, plainText } from '../guards';
 import type { DateValue } from './types';
 
 /** year, month 1–12 (0 unknown), day 1–31 (0 unknown); the year 44 before Christ is -44. */
@@ -38,11 +39,11 @@ function point(parts: unknown): DatePoint | null {
 	if (!Array.isArray(parts) || parts.length === 0) return null;
 	const num = (v: unknown) => {
 		if (v == null || v === '') return 0;
-		const n = parseInt(String(v), 10);
+		const n = parseInt(plainText(v), 10);
 		return Number.isFinite(n) ? n : 0;
 	};
 	const year = num(parts[0]);
-	if (parts[0] == null || parts[0] === '' || !Number.isFinite(parseInt(String(parts[0]), 10))) return null;
+	if (parts[0] == null || parts[0] === '' || !Number.isFinite(parseInt(plainText(parts[0]), 10))) return null;
 	let month = num(parts[1]);
 	let season = 0;
 	// months 13 to 24 are seasons: 21–24 by ISO 8601-2, the others by custom of CSL-JSON
@@ -149,7 +150,7 @@ function fromObject(v: DateValue): NormalDate {
 		out.start = point(parts[0]);
 		if (parts.length > 1) {
 			const second = parts[1];
-			if (Array.isArray(second) && (Number(second[0]) === 0 || second.length === 0)) out.open = true;
+			if (Array.isArray(second) && (plainNumber(second[0]) === 0 || second.length === 0)) out.open = true;
 			else out.end = point(second);
 		}
 	} else if (typeof v.edtf === 'string') {
@@ -160,12 +161,12 @@ function fromObject(v: DateValue): NormalDate {
 		return { ...d, circa: d.circa || out.circa };
 	}
 	if (v.season != null && out.start && !out.start.season && !out.start.month) {
-		const s = String(v.season);
+		const s = plainText(v.season);
 		const n = /^\d+$/.test(s) ? Number(s) : (SEASONS[s.toLowerCase()] ?? 0);
 		if (n > 20) out.start.season = n - 20;
 		else if (n >= 1 && n <= 4) out.start.season = n;
 	}
-	if (!out.start && v.literal != null && String(v.literal).trim()) out.literal = String(v.literal);
+	if (!out.start && plainText(v.literal).trim()) out.literal = plainText(v.literal);
 	return out;
 }
 

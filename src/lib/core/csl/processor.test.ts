@@ -237,7 +237,15 @@ test('items of any shape format without an exception', () => {
 		fc.property(
 			fc.dictionary(
 				fc.constantFrom('author', 'title', 'issued', 'volume', 'page', 'DOI', 'container-title', 'edition', 'type'),
-				fc.anything({ maxDepth: 2 })
+				fc.oneof(
+					fc.anything({ maxDepth: 2 }),
+					// what cannot be made a text by the language itself
+					fc.constantFrom<unknown>({ toString: [] }, { 'date-parts': [[{ toString: [] }, { valueOf: 1 }]] }),
+					fc.constantFrom<unknown>([{ family: { toString: [] } }], {
+						literal: { toString: [] },
+						season: { toString: 1 }
+					})
+				)
 			),
 			(raw) => {
 				const item = { type: 'book', ...raw, id: 'x' } as Item;

@@ -1,4 +1,5 @@
 /** CSL-JSON: the exchange form of the Citation Style Language. */
+import { plainText } from '../guards';
 import { ITEM_TYPES, NAME_VARIABLES, DATE_VARIABLES, type Item } from '../csl';
 import { DEEPEST, deeperThan, tooDeep } from './limits';
 import type { ReadRecord, ReadResult, Skipped } from './types';
@@ -67,7 +68,7 @@ export function readCslJson(text: string): ReadResult {
 				item[k] = typeof v === 'string' ? [{ literal: v }] : v && typeof v === 'object' ? [v] : [];
 			if (DATE_VARIABLES.has(k) && (typeof v === 'string' || typeof v === 'number')) item[k] = { raw: String(v) };
 		}
-		item.id = String(item.id ?? '');
+		item.id = plainText(item.id);
 		const key = typeof item['citation-key'] === 'string' ? (item['citation-key'] as string) : item.id;
 		records.push({ item, key, line, notes, tags: [], annotation: '' });
 	});
@@ -100,7 +101,7 @@ function where(text: string, e: Error): { line: number; message: string } {
 /** The beginning of an item, for the report. */
 const shortly = (raw: unknown): string =>
 	deeperThan(raw, 4) && typeof raw === 'object' && raw !== null && !Array.isArray(raw)
-		? String((raw as { id?: unknown }).id ?? '').slice(0, 60)
+		? plainText((raw as { id?: unknown }).id).slice(0, 60)
 		: (JSON.stringify(deeperThan(raw, 4) ? null : raw)?.slice(0, 60) ?? String(raw));
 
 interface Span {
