@@ -9,6 +9,7 @@ import { compileStyle, createProcessor, toHtml } from '../src/lib/core/csl';
 import { localeTree, styleIndex, styleTree } from './catalogue';
 import { mixedClusters, mixedItems } from './mixed-corpus';
 import { createReference, normalize, visible } from './reference';
+import { soundBeside } from './reference-faults';
 
 export interface Compared {
 	style: string;
@@ -16,9 +17,12 @@ export interface Compared {
 	citationsEqual: number;
 	/** Equal to a reader: the same text in the same look, though the markup nests in another way. */
 	citationsAlike: number;
+	/** Alike once faults of the reference that rules name are taken out of both. */
+	citationsSound: number;
 	entries: number;
 	entriesEqual: number;
 	entriesAlike: number;
+	entriesSound: number;
 	/** Both are in the same order. */
 	sameOrder: boolean;
 	differences: { what: string; reference: string; ours: string }[];
@@ -52,9 +56,11 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 		citations: 0,
 		citationsEqual: 0,
 		citationsAlike: 0,
+		citationsSound: 0,
 		entries: 0,
 		entriesEqual: 0,
 		entriesAlike: 0,
+		entriesSound: 0,
 		sameOrder: true,
 		differences: []
 	};
@@ -76,6 +82,7 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 		const same = a === e;
 		if (same) out.citationsEqual++;
 		if (same || visible(a) === visible(e)) out.citationsAlike++;
+		else if (soundBeside(visible(a), visible(e))) out.citationsSound++;
 		else out.differences.push({ what: `citation ${c.id}`, reference: e, ours: a });
 	}
 	const mine = ours.bibliography ?? [];
@@ -90,6 +97,7 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 		const same = a === text;
 		if (same) out.entriesEqual++;
 		if (same || visible(a) === visible(text)) out.entriesAlike++;
+		else if (soundBeside(visible(a), visible(text))) out.entriesSound++;
 		else out.differences.push({ what: `entry ${e.id}`, reference: text, ours: a });
 	});
 	const order = theirs.map((e) => e.id).filter((x) => !x || byEntry.has(x));
@@ -103,9 +111,11 @@ export function totals(list: Compared[]) {
 		citations: sum((c) => c.citations),
 		citationsEqual: sum((c) => c.citationsEqual),
 		citationsAlike: sum((c) => c.citationsAlike),
+		citationsSound: sum((c) => c.citationsAlike + c.citationsSound),
 		entries: sum((c) => c.entries),
 		entriesEqual: sum((c) => c.entriesEqual),
-		entriesAlike: sum((c) => c.entriesAlike)
+		entriesAlike: sum((c) => c.entriesAlike),
+		entriesSound: sum((c) => c.entriesAlike + c.entriesSound)
 	};
 }
 
@@ -135,6 +145,7 @@ if (process.argv[1]?.endsWith('differential.ts')) {
 	const part = (a: number, b: number) => `${a} of ${b} (${((100 * a) / b).toFixed(2)} %)`;
 	console.log(
 		`${list.length} styles: citations equal ${part(t.citationsEqual, t.citations)}, entries equal ${part(t.entriesEqual, t.entries)}\n` +
-			`to a reader alike (markup nested in another way, a space before a mark): citations ${part(t.citationsAlike, t.citations)}, entries ${part(t.entriesAlike, t.entries)}`
+			`to a reader alike (markup nested in another way, a space before a mark): citations ${part(t.citationsAlike, t.citations)}, entries ${part(t.entriesAlike, t.entries)}\n` +
+			`and once the faults of the reference that rules name are set aside (reference-faults.ts): citations ${part(t.citationsSound, t.citations)}, entries ${part(t.entriesSound, t.entries)}`
 	);
 }

@@ -10,8 +10,3 @@ export const isNumber = (x: unknown): x is number => typeof x === 'number' && Nu
 export const all = (x: unknown, is: (x: unknown) => boolean): boolean => Array.isArray(x) && Array.from(x).every(is);
 export const texts = (x: unknown): x is string[] => all(x, isText);
 export const optional = (x: unknown, is: (x: unknown) => boolean): boolean => x === undefined || is(x);
-
-/** A text or number as a text; empty for anything else. Never throws: an object of outside may have a `toString` that is no function. */
-export const plainText = (x: unknown): string => (typeof x === 'string' || typeof x === 'number' ? String(x) : '');
-/** A text or number as a number; NaN for anything else. */
-export const plainNumber = (x: unknown): number => (typeof x === 'string' || typeof x === 'number' ? Number(x) : NaN);

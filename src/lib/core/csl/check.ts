@@ -2,7 +2,7 @@
  * What is odd about an item, by field: nothing here stops a citation, but whoever keeps the sources should know
  * (CSL-JSON schema of CSL 1.0.2; "Names", "Dates").
  */
-import { plainNumber, plainText } from '../guards';
+import { plainNumber, plainText } from './loose';
 import { normalDate } from './dates';
 import type { Warning } from './errors';
 import type { Item } from './types';

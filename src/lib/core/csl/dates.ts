@@ -1,5 +1,5 @@
 /** Date values: reading them from CSL-JSON, EDTF (ISO 8601-2, levels 0 and 1) and free text; sort keys. */
-import { plainNumber, plainText } from '../guards';
+import { plainNumber, plainText } from './loose';
 import type { DateValue } from './types';
 
 /** year, month 1–12 (0 unknown), day 1–31 (0 unknown); the year 44 before Christ is -44. */

@@ -12,4 +12,5 @@ export { LOCATOR_KINDS, ITEM_TYPES, NAME_VARIABLES, DATE_VARIABLES, NUMBER_VARIA
 export type { Item, Name, DateValue, Cite, CiteForm, Cluster, Locator } from './types';
 export { cleanName } from './names';
 export { stripMarkup, parseField } from './field';
+export { plainNumber, plainText } from './loose';
 export { checkItem } from './check';

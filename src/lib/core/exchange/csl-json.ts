@@ -1,6 +1,5 @@
 /** CSL-JSON: the exchange form of the Citation Style Language. */
-import { plainText } from '../guards';
-import { ITEM_TYPES, NAME_VARIABLES, DATE_VARIABLES, type Item } from '../csl';
+import { plainText, ITEM_TYPES, NAME_VARIABLES, DATE_VARIABLES, type Item } from '../csl';
 import { DEEPEST, deeperThan, tooDeep } from './limits';
 import type { ReadRecord, ReadResult, Skipped } from './types';
 
