@@ -14,7 +14,7 @@ const STOP = 'A An And As At But By Down For From In Into Nor Of On Onto Or Over
 	.split(' ')
 	.join('|');
 
-export const FAULTS: Fault[] = [
+const FAULTS: Fault[] = [
 	{
 		name: 'a mark that parted what is not there is left standing',
 		clean: (s) =>

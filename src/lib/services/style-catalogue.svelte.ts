@@ -199,6 +199,7 @@ class Catalogue {
 			await search.addAllAsync(journals, { chunkSize: 400 });
 			this.shipped = merged(this.shipped, journals);
 			this.collect();
+			this.trouble = '';
 		} catch (e) {
 			this.completing = null;
 			this.trouble = `Titles of journals did not arrive (${(e as Error).message}); the styles themselves are here.`;

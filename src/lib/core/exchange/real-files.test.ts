@@ -127,3 +127,17 @@ test('software, data sets and web pages among @misc and @manual are told by thei
 	assert.equal(kind('year=1999'), 'document');
 	assert.equal(kind('year=1999', 'manual'), 'report');
 });
+
+test('an entry of impossible values is skipped with its line, and the others are read', () => {
+	const liar =
+		'@book{tz, title={Odd}, x-csl={\\{"type":\\{"toString":[]\\},"issued":\\{"toString":[]\\},"author":\\{"toString":[]\\}\\}}}';
+	const r = readReferences(`@book{a, title={Before}}\n${liar}\n@book{b, title={Behind}}`)!;
+	assert.deepEqual(
+		r.records.map((x) => x.key).filter((k) => k !== 'tz'),
+		['a', 'b']
+	);
+	assert.deepEqual(
+		r.skipped.map((s) => [s.line, s.what]),
+		[[2, '@book{tz,']]
+	);
+});

@@ -117,9 +117,9 @@ export const FUNCTION = words(`
 /** Commands whose argument stands alone: fonts that plain text has not, boxes, references. */
 export const INNER = words(`
 	textrm texttt textsf textup textnormal textmd textlf mathrm mathbf mathit mathsf mathtt mathcal mathscr mathfrak
-	mathnormal operatorname text mbox hbox fbox makebox underline uline boldsymbol bm pmb textlatin foreignlanguage
-	bibnamefont bibfnamefont natexlab url href nolinkurl path cite citet citep citealp textcite parencite singleletter
-	protect ensuremath mathop mathbin mathrel mathord acro ac lowercase MakeLowercase Greek textgreek
+	mathnormal operatorname text mbox hbox fbox makebox underline uline boldsymbol bm pmb textlatin
+	bibnamefont bibfnamefont natexlab url nolinkurl path cite citet citep citealp textcite parencite singleletter
+	mathop mathbin mathrel mathord acro ac lowercase MakeLowercase Greek textgreek
 `);
 
 /** Commands that print nothing and take no argument: switches of font and size, places where a line may end. */

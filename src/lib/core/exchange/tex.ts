@@ -123,7 +123,7 @@ function word(r: Reader, name: string, depth: number): string {
 	}
 	if (FUNCTION.has(name) && r.math) {
 		spaces();
-		return `\u0020${name}\u0020`;
+		return ` ${name} `;
 	}
 	if (Object.hasOwn(SYMBOL, name)) {
 		spaces();
