@@ -1,7 +1,7 @@
 /** The library's figures: bringing in, telling duplicates, tidying, finding. Times of this machine; nothing is asserted. */
 import { writeBibtex } from '../src/lib/core/exchange';
 import { createIndex } from '../src/lib/core/search';
-import { findDuplicates, tidy, tidyContext, type Source } from '../src/lib/core/source';
+import { findDuplicates, loadWords, tidy, tidyContext, type Source } from '../src/lib/core/source';
 import type { Item } from '../src/lib/core/csl';
 import { readImport } from '../src/lib/workers/read-import';
 import { makeItems, random } from './corpus';
@@ -87,9 +87,10 @@ export async function runLibraryBench({
 	log(
 		`  duplicates among ${TWICE.toLocaleString('en')}: ${(seek / 1000).toFixed(2)} s, ${groups.length} groups (${TWICE / 100} were put in)`
 	);
+	const shipped = await loadWords();
 	const [, neat] = await timed(() => {
 		const items = many.map((m) => m.item);
-		const ctx = tidyContext('sentence', items, new Date(2026, 10, 25));
+		const ctx = tidyContext('sentence', items, shipped, new Date(2026, 10, 25));
 		return many.reduce((n, m) => n + tidy(m.item, ctx).length, 0);
 	});
 	log(`  tidying ${TWICE.toLocaleString('en')}: ${(neat / 1000).toFixed(2)} s`);

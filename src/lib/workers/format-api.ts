@@ -9,6 +9,7 @@ import type {
 	Trait
 } from '$lib/core/citing';
 import type { Cluster, Item, Warning } from '$lib/core/csl';
+import type { KnownWords } from '$lib/core/source';
 
 export interface StyleRef {
 	/** Id of a catalogue style, or `own-` and the name of a brought one. */
@@ -58,6 +59,8 @@ export type FileAnswer = { ok: true; file: StyleFile; warnings: Warning[] } | Fa
 
 export interface FormatApi {
 	putSources(items: Item[], gone: string[]): void;
+	/** What the library knows of names; titles in sentence case keep them. */
+	putKnown(known: KnownWords): void;
 	/** Tells what has changed in the citations since it was told last. */
 	updateClusters(change: ClusterChange): void;
 	format(job: FormatJob): Promise<FormatAnswer>;

@@ -1,13 +1,14 @@
 /** The formatting worker: one session, its sources, its styles. Each job says itself what it is to be formatted in. */
 import * as Comlink from 'comlink';
-import { changeClusters, createSession, readStyleFile, styleSlug } from '$lib/core/citing';
+import { asksSentences, changeClusters, createSession, readStyleFile, styleSlug } from '$lib/core/citing';
 import { compileStyle, StyleError, type Cluster, type Tree } from '$lib/core/csl';
 import { parseXml } from '$lib/core/csl/xml';
 import { texts } from '$lib/core/guards';
+import { knownWords, loadWords } from '$lib/core/source';
 import { anatomy } from '$lib/core/citing/anatomy';
-import { failure, type Failure, type FormatApi, type StyleRef } from './format-api';
+import { failure, type Failure, type FormatApi, type FormatJob, type StyleRef } from './format-api';
 import { latestOnly } from './latest';
-import { areItems, isClusterChange, isFormatJob, isStyleRef } from './requests';
+import { areItems, areKnownWords, isClusterChange, isFormatJob, isStyleRef } from './requests';
 import { LoadError, loadLocales, localeTree, treeOf, withParent } from './style-loader';
 
 const session = createSession();
@@ -37,6 +38,26 @@ async function ready(style: StyleRef): Promise<Tree> {
 	return tree;
 }
 
+/** What the library knows; told by the page before the first job. */
+let known = knownWords([]);
+/** What the session was told of it. */
+let told: typeof known | null = null;
+
+/** Loads the words that sentence case goes by, where a job needs them. @throws LoadError where it cannot do without */
+async function readyWords({ style, house, full }: FormatJob): Promise<void> {
+	const asked = asksSentences(house, style.id);
+	if (told === known || (!asked && !full)) return;
+	try {
+		const words = await loadWords();
+		if (told === known) return;
+		session.useTitleWords({ words, known });
+		told = known;
+	} catch {
+		// what would change is not listed then; that is all
+		if (asked) throw new LoadError('The names that keep their capitals in titles have not arrived.');
+	}
+}
+
 /** Puts the session into a style; nothing, where it is in it. @throws StyleError */
 function useStyle({ id, title, lang }: StyleRef, tree: Tree): void {
 	const key = `${id}|${title}|${lang}`;
@@ -52,6 +73,11 @@ const api: FormatApi = {
 		session.putSources(items, gone);
 	},
 
+	putKnown(next) {
+		if (!areKnownWords(next)) throw new TypeError('Names came in a way that cannot be read.');
+		known = next;
+	},
+
 	updateClusters(change) {
 		if (!isClusterChange(change)) throw new TypeError('Citations came in a way that cannot be read.');
 		sent = changeClusters(sent, change);
@@ -62,7 +88,7 @@ const api: FormatApi = {
 		// before anything is waited for: later it may have been told something else
 		const clusters = asSent(job.clusters);
 		try {
-			const [tree, mine] = await Promise.all([ready(job.style), latest.turn(job.serial)]);
+			const [tree, mine] = await Promise.all([ready(job.style), latest.turn(job.serial), readyWords(job)]);
 			if (!job.full && (!mine || !latest.newest(job.serial))) return { ok: 'superseded' };
 			useStyle(job.style, tree);
 			session.useHouse(job.house);

@@ -1,7 +1,7 @@
 /** What the library's worker really answers passes its guards, and what the page really asks; spoiled, neither does. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { findDuplicates, tidy, tidyContext } from '$lib/core/source';
+import { findDuplicates, loadWords, tidy, tidyContext } from '$lib/core/source';
 import { demoClusters, demoItems } from '../../../scripts/demo-data';
 import { areFindings, areGroups, areRows, isReport, sound } from './library-answers';
 import { readImport } from './read-import';
@@ -56,7 +56,7 @@ test('groups of duplicates, and what clean-up finds', async () => {
 		['ids', 'reason', 'sure'],
 		(w) => areGroups(w.groups)
 	);
-	const ctx = tidyContext('sentence', items, new Date());
+	const ctx = tidyContext('sentence', items, await loadWords(), new Date());
 	const findings = [...own, ...here].map((l) => ({ id: l.id, findings: tidy(l.item, ctx) }));
 	const first = (w: Loose) => ((w.findings as Loose[]).find((f) => (f.findings as []).length)!.findings as Loose[])[0];
 	spoil({ findings }, first, ['rule', 'field', 'message', 'present', 'proposed', 'change'], (w) =>

@@ -1,6 +1,6 @@
 /** The library's worker: reading files, telling duplicates, tidying; all that would hold the page up. */
 import * as Comlink from 'comlink';
-import { findDuplicates, tidy, tidyContext, type Finding, type Group } from '$lib/core/source';
+import { findDuplicates, loadWords, tidy, tidyContext, type Finding, type Group } from '$lib/core/source';
 import { readImport, type ImportFile, type ImportReport, type ImportRow, type Lite } from './read-import';
 
 /** What is in the library, as far as it was told. */
@@ -26,10 +26,11 @@ const api = {
 	},
 
 	/** Findings of every source that has any. */
-	tidyAll(titles: 'sentence' | 'headline' | 'as-is'): { id: string; findings: Finding[] }[] {
+	async tidyAll(titles: 'sentence' | 'headline' | 'as-is'): Promise<{ id: string; findings: Finding[] }[]> {
 		const ctx = tidyContext(
 			titles,
 			here.map((l) => l.item),
+			await loadWords(),
 			new Date()
 		);
 		return here.map((l) => ({ id: l.id, findings: tidy(l.item, ctx, l.ignored) })).filter((x) => x.findings.length);

@@ -2,6 +2,7 @@
 import { all, isNumber, isObject, isText, isWord, optional, texts } from '$lib/core/guards';
 import type { ClusterChange } from '$lib/core/citing';
 import type { Item } from '$lib/core/csl';
+import type { KnownWords } from '$lib/core/source';
 import type { FormatJob, StyleRef } from './format-api';
 
 export const isStyleRef = (x: unknown): x is StyleRef =>
@@ -26,6 +27,17 @@ export const isClusterChange = (x: unknown): x is ClusterChange =>
 	isObject(x) && isNumber(x.from) && isNumber(x.gone) && all(x.put, isCluster);
 
 export const areItems = (x: unknown): x is Item[] => all(x, (i) => isObject(i) && isWord(i.id) && isWord(i.type));
+
+const isSet = (x: unknown): boolean => x instanceof Set && [...x].every(isText);
+
+export const areKnownWords = (x: unknown): x is KnownWords =>
+	isObject(x) &&
+	isSet(x.names) &&
+	isSet(x.sure) &&
+	isSet(x.people) &&
+	isSet(x.acronyms) &&
+	x.phrases instanceof Map &&
+	[...x.phrases].every(([first, list]) => isText(first) && all(list, texts));
 
 export const isFormatJob = (x: unknown): x is FormatJob =>
 	isObject(x) &&

@@ -15,6 +15,10 @@ export interface HouseRules {
 	shortTitles: boolean;
 	/** Where a style asks for a short title and the source has none: the main title, without its subtitle. */
 	mainTitles: boolean;
+	/** Titles in sentence case: where the manual of the style asks for it, in any style, or in none. */
+	sentenceCase: 'style' | 'always' | 'never';
+	/** Words as they are to stand in titles that are put in sentence case. */
+	capitals: string[];
 	/** Short forms by the full title, as the person has them. */
 	abbreviations: Record<string, string>;
 }
@@ -32,12 +36,15 @@ export function cleanHouse(raw: unknown): HouseRules {
 		accessed: r.accessed === 'none' ? 'none' : 'style',
 		shortTitles: r.shortTitles === true,
 		mainTitles: r.mainTitles !== false,
+		sentenceCase: r.sentenceCase === 'always' || r.sentenceCase === 'never' ? r.sentenceCase : 'style',
+		capitals: Array.isArray(r.capitals) ? r.capitals.filter((w): w is string => typeof w === 'string' && w !== '') : [],
 		abbreviations
 	};
 }
 
 /** Whether the rules ask for anything that the style does not. */
-export const isAdjusted = (h: HouseRules): boolean => changesItems(h) || h.titles !== 'style' || !h.mainTitles;
+export const isAdjusted = (h: HouseRules): boolean =>
+	changesItems(h) || h.titles !== 'style' || !h.mainTitles || h.sentenceCase !== 'style' || h.capitals.length > 0;
 
 const changesItems = (h: HouseRules): boolean => h.links !== 'style' || h.accessed !== 'style' || h.shortTitles;
 

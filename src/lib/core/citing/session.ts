@@ -21,6 +21,7 @@ import {
 import { cleanHouse, houseItems, type HouseRules } from './house';
 import { houseEntry } from './house-entry';
 import { dropsArticle, withShortTitle } from './main-title';
+import { asksSentences, sentenceTitles, type Retitled, type SentenceTitles, type TitleWords } from './sentence-titles';
 import { handMadeOf, partHandMade, standIn, type HandMade } from './hand-made';
 import { keptOut } from './kept-out';
 import { styleInfo, type StyleInfo } from './kind';
@@ -60,6 +61,11 @@ export interface SessionResult {
 	bibliography: EntryOutput[] | null | undefined;
 	/** Sources that are not in the list: the style prints nothing of them, or its manual cites them in the text only. */
 	omitted: Omitted[];
+	/**
+	 * What sentence case changes, or would change where it is not asked for, in the titles of listed sources; only in
+	 * answers to `full` jobs.
+	 */
+	retitled?: { on: boolean; titles: Retitled[] };
 	warnings: Warning[];
 }
 
@@ -88,6 +94,8 @@ export interface Session {
 	prepare(id: string, title: string, tree: Tree, locales: LocaleSource, lang: string | undefined, job: Job): void;
 	/** House rules of the manuscript from now on. */
 	useHouse(rules: HouseRules): void;
+	/** Words that sentence case goes by; without them titles stay as they are. */
+	useTitleWords(words: TitleWords): void;
 	format(job: Job): SessionResult;
 	/** Cites as they would stand in the manuscript that was formatted last. */
 	preview(cites: Cluster['cites'], noteNumber: number): PreviewOutput;
@@ -103,6 +111,7 @@ interface Ready {
 	info: StyleInfo;
 	/** What stands before, behind and between the cites of the style. */
 	around: Around;
+	sentences: () => SentenceTitles | null;
 }
 
 interface Around {
@@ -115,6 +124,9 @@ export function createSession(): Session {
 	const items = new Map<string, Item>();
 	let rules = cleanHouse(null);
 	let house = houseItems(rules);
+	let titleWords: TitleWords | null = null;
+	/** Counts up whenever titles may become others. */
+	let titling = 0;
 	const made = (id: string): HandMade | null => handMadeOf(items.get(id));
 	const standIns = new WeakMap<Item, Item>();
 	const getItem = (id: string): Item | undefined => {
@@ -142,6 +154,15 @@ export function createSession(): Session {
 		const p = partHandMade(clusters, made, between);
 		return { ...p, uncited: [...new Set([...uncited, ...p.cited])] };
 	};
+	/** Sentence case as a style has it, made anew when words or exceptions change. */
+	const titlesOf = (styleId: string): (() => SentenceTitles | null) => {
+		let last: { titling: number; made: SentenceTitles } | null = null;
+		return () => {
+			if (!titleWords) return null;
+			if (last?.titling !== titling) last = { titling, made: sentenceTitles(styleId, titleWords, rules.capitals) };
+			return last.made;
+		};
+	};
 	/** Styles compiled lately, with what their processors know; the last used is the last. */
 	const ready = new Map<string, Ready>();
 	const readied = (id: string, title: string, tree: Tree, locales: LocaleSource, lang = ''): Ready => {
@@ -156,11 +177,14 @@ export function createSession(): Session {
 			const between = delimiter.trim() ? `${delimiter.trimEnd()} ` : '; ';
 			const around = { before: prefix, after: suffix, between };
 			const article = dropsArticle(id);
+			const sentences = titlesOf(id);
 			const forStyle = (source: string): Item | undefined => {
-				const item = getItem(source);
+				const stored = getItem(source);
+				const item = stored && asksSentences(rules, id) ? (sentences()?.item(stored) ?? stored) : stored;
 				return item && rules.mainTitles ? withShortTitle(item, article) : item;
 			};
-			r = { tree, processor: createProcessor({ style, getItem: forStyle }), info: styleInfo(id, title, style), around };
+			const processor = createProcessor({ style, getItem: forStyle });
+			r = { tree, processor, info: styleInfo(id, title, style), around, sentences };
 		}
 		ready.set(key, r);
 		if (ready.size > READY) ready.delete(ready.keys().next().value!);
@@ -168,12 +192,19 @@ export function createSession(): Session {
 	};
 	let processor: Processor | null = null;
 	let info: StyleInfo | null = null;
+	let sentences: () => SentenceTitles | null = () => null;
 	let shown = new Map<string, unknown>();
 	let list: unknown = undefined;
 	let leftOut = '';
 	let last: Job = { clusters: [], uncited: [] };
 	let answers = 0;
 
+	const retitled = ({ clusters, uncited }: Job): SessionResult['retitled'] => {
+		const titles = sentences();
+		const ids = new Set([...clusters.flatMap((c) => c.cites.map((x) => x.sourceId)), ...uncited]);
+		const changes = [...ids].map((id) => items.get(id) && !made(id) && titles?.change(items.get(id)!));
+		return { on: asksSentences(rules, info!.id), titles: changes.filter((c): c is Retitled => Boolean(c)) };
+	};
 	const need = (): Processor => {
 		if (!processor) throw new Error('No style has been chosen.');
 		return processor;
@@ -188,7 +219,7 @@ export function createSession(): Session {
 		},
 		useStyle(id, title, tree, locales, lang) {
 			const ready = readied(id, title, tree, locales, lang);
-			({ processor, info, around } = ready);
+			({ processor, info, around, sentences } = ready);
 			shown = new Map();
 			list = undefined;
 			return ready.info;
@@ -199,8 +230,14 @@ export function createSession(): Session {
 			r.processor.format(parted(job.clusters, job.uncited, r.around));
 		},
 		useHouse(next) {
+			if (next.capitals.join('\n') !== rules.capitals.join('\n')) titling++;
 			rules = next;
 			house = houseItems(rules);
+			list = undefined;
+		},
+		useTitleWords(words) {
+			titleWords = words;
+			titling++;
 			list = undefined;
 		},
 		format(job) {
@@ -261,6 +298,7 @@ export function createSession(): Session {
 				changed,
 				bibliography,
 				omitted: [...r.omitted.map(({ id }) => ({ id, why: '' })), ...out],
+				...(job.full ? { retitled: retitled(job) } : {}),
 				warnings: r.warnings
 			};
 		},

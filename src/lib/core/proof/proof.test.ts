@@ -7,7 +7,9 @@ import { demoDoc, demoItems } from '../../../../scripts/demo-data';
 import { plainSource } from '../../../../scripts/plain-source';
 import { cleanSettings, docFromText, readCitations, readQuotations, schema, type DocCite } from '../manuscript';
 import type { Item } from '../csl';
-import { findingKey, tidy, type Source } from '../source';
+import { findingKey, loadWords, tidy, tidyContext, type Source } from '../source';
+
+const words = await loadWords();
 import { CHECKS, citedPlaces, proofread, quickCheck, readLedger, type CheckName, type Facts } from './index';
 
 const source = (id: string, item: Partial<Item> = {}): Source =>
@@ -36,7 +38,7 @@ function facts(text: string, sources: Source[], more: Partial<Facts> = {}): Fact
 		uncited: [],
 		authors: [],
 		notDuplicates: new Set(),
-		tidy: { titles: 'sentence', names: new Set(), acronyms: new Set(), today: [2026, 11, 26] },
+		tidy: tidyContext('sentence', [], words, new Date(2026, 10, 26)),
 		said: (id) => `text of ${id}`,
 		source: (id) => library.get(id),
 		resolve: (id) => id,

@@ -25,12 +25,22 @@ export {
 	RULE_NAMES,
 	tidy,
 	tidyContext,
-	toSentence,
 	WORDS_FROM,
 	type Change,
 	type Finding,
 	type TidyContext
 } from './tidy';
+export {
+	isHeadline,
+	isShouting,
+	knownWords,
+	loadWords,
+	seemsForeign,
+	toSentence,
+	type KnownWords,
+	type SentenceRules,
+	type ShippedWords
+} from './sentence-case';
 export { fold, nameKey, words } from './fold';
 export {
 	createMatcher,

@@ -1,7 +1,10 @@
 /** The formatting service as views see it: the state machine (machine.ts) with reactive state. */
+import { untrack } from 'svelte';
 import type { ClusterOutput, EntryOutput, Omitted, StyleInfo } from '$lib/core/citing';
 import type { Item } from '$lib/core/csl';
 import { startFormatWorker } from '$lib/workers/format';
+import { wordsOf } from '../known-words';
+import { library } from '../library.svelte';
 import { FormattingMachine, type FormatRequest, type FormattingState } from './machine';
 
 export type { FormatRequest, FormattingState, Outcome } from './machine';
@@ -30,6 +33,7 @@ export class FormattingService {
 		this.machine = new FormattingMachine({
 			startWorker: startFormatWorker,
 			item: (id) => options.item(id),
+			known: () => untrack(() => wordsOf(library.sources)),
 			plain: (x) => $state.snapshot(x) as typeof x,
 			onState: (state) => (this.state = state),
 			onShown: (shown, changed) => {

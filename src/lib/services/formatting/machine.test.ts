@@ -15,6 +15,8 @@ const house = {
 	accessed: 'style',
 	shortTitles: false,
 	mainTitles: true,
+	sentenceCase: 'style',
+	capitals: [] as string[],
 	abbreviations: {}
 } as const;
 const cite = (sourceId: string) => ({ sourceId, form: 'parenthetical' as const });

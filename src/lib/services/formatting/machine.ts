@@ -18,6 +18,7 @@ import type {
 	Trait
 } from '$lib/core/citing';
 import type { Cluster, Item, Warning } from '$lib/core/csl';
+import type { KnownWords } from '$lib/core/source';
 import { sameClusters } from '$lib/core/citing';
 import { failure, type Failure, type FormatAnswer, type FormatJob, type StyleRef } from '$lib/workers/format-api';
 import { isAnatomyAnswer, isFileAnswer, isFormatAnswer, isInfoAnswer, isPreviewAnswer } from '$lib/workers/answers';
@@ -58,6 +59,8 @@ export interface MachineOptions {
 	startWorker(onCrash: (message: string) => void): FormatWorker;
 	/** A source's item by its resolved id, as it can be sent to a worker. */
 	item(id: string): Item | undefined;
+	/** What the library knows of names; the same object while nothing has changed. */
+	known?: () => KnownWords;
 	/** Whatever it is, in a form that can be sent to a worker. */
 	plain?: <T>(value: T) => T;
 	onState(state: FormattingState): void;
@@ -99,6 +102,7 @@ export class FormattingMachine {
 	private readonly waiting = new Set<() => void>();
 	/** What the worker knows of the library. */
 	private readonly sentSources = new Map<string, Item | null>();
+	private sentKnown: KnownWords | null = null;
 	private readonly plain: <T>(value: T) => T;
 
 	constructor(private readonly o: MachineOptions) {
@@ -260,6 +264,7 @@ export class FormattingMachine {
 		if (this.stopped) return null;
 		if (!this.worker) {
 			this.sentSources.clear();
+			this.sentKnown = null;
 			const worker: FormatWorker = this.o.startWorker((message) => this.crashed(worker, message));
 			this.worker = worker;
 		}
@@ -274,6 +279,14 @@ export class FormattingMachine {
 	private sourcesChanged(request: FormatRequest): boolean {
 		for (const id of sourcesOf(request)) if (this.sentSources.get(id) !== (this.o.item(id) ?? null)) return true;
 		return false;
+	}
+
+	/** Sends what the library knows, where the worker has it otherwise. */
+	private async sendKnown(worker: FormatWorker): Promise<void> {
+		const known = this.o.known?.() ?? null;
+		if (known === this.sentKnown) return;
+		this.sentKnown = known;
+		if (known) await worker.api.putKnown(known);
 	}
 
 	/** Sends those sources that the worker has not, or has otherwise. */
@@ -322,6 +335,7 @@ export class FormattingMachine {
 		try {
 			// messages arrive in the order in which they are sent, so nothing is waited for in between
 			const before = [
+				this.sendKnown(worker),
 				this.sendSources(worker, sourcesOf(request)),
 				worker.updateClusters(this.plain(request.clusters))
 			];

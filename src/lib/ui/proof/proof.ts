@@ -1,7 +1,7 @@
 /** What proof shows of a stored manuscript. */
 import { CHECKS, proofread, readLedger, type Check, type Facts, type Finding, type Ledger } from '$lib/core/proof';
 import { readOutline, readQuotations, sectionAt } from '$lib/core/manuscript';
-import { tidyContext, WORDS_FROM } from '$lib/core/source';
+import { loadWords, tidyContext, WORDS_FROM } from '$lib/core/source';
 import type { EvidenceStrip } from '$lib/data/db';
 import { getSetting } from '$lib/data/settings';
 import { describe } from '$lib/data/strip';
@@ -41,7 +41,7 @@ export async function readProof(id: string): Promise<Proof | string> {
 		uncited: f.uncited,
 		authors: manuscript.authors,
 		notDuplicates: new Set(await getSetting('notDuplicates')),
-		tidy: tidyContext(await getSetting('titles'), some, new Date()),
+		tidy: tidyContext(await getSetting('titles'), some, await loadWords(), new Date()),
 		said: (x) => texts.get(x),
 		source: (x) => library.sources.get(x),
 		resolve: library.resolve

@@ -6,16 +6,18 @@ import { DEFAULTS, getSetting, putSetting, type Settings } from '$lib/data/setti
 import { allUses, resolved, type Use } from '$lib/data/uses';
 import {
 	kindOf,
-	tidyContext,
-	WORDS_FROM,
+	loadWords,
 	missingFields,
 	type Finding,
 	type Group,
 	type Source,
+	type ShippedWords,
 	type TidyContext
 } from '$lib/core/source';
 import { runJob, Stopped, type Job } from '$lib/workers/library';
 import { areFindings, areGroups, sound } from '$lib/workers/library-answers';
+import { wordsOf } from '$lib/services/known-words';
+import { inBackground } from '$lib/services/problems';
 import { library } from '$lib/services/library.svelte';
 import { toasts } from '$lib/services/toasts.svelte';
 import { LibraryTable } from './table.svelte';
@@ -55,6 +57,8 @@ export class LibraryView {
 	async start(): Promise<void> {
 		await library.start();
 		if (library.trouble) return;
+		const words = loadWords().then((w) => (this.words = w));
+		inBackground(words, 'The names that titles keep have not arrived; capital letters in titles are not looked at.');
 		const uses = liveQuery(() => allUses()).subscribe({ next: (u) => (this.uses = u) });
 		const names = liveQuery(() => db.manuscripts.orderBy('updatedAt').reverse().toArray()).subscribe({
 			next: (list) => (this.manuscripts = list.map(({ id, title }) => ({ id, title })))
@@ -197,17 +201,15 @@ export class LibraryView {
 		}
 	}
 
-	private tidying: { size: number; day: string; context: TidyContext } | null = null;
+	private words = $state.raw<ShippedWords | null>(null);
 	/** What tidying one source has to know of the others. */
 	context(): TidyContext {
-		const size = this.all.length;
 		const now = new Date();
-		const day = now.toDateString();
-		if (this.tidying?.day !== day || Math.abs(this.tidying.size - size) > 20) {
-			const some = this.all.slice(0, WORDS_FROM).map((s) => s.item);
-			this.tidying = { size, day, context: tidyContext(this.titles, some, now) };
-		}
-		return { ...this.tidying.context, titles: this.titles };
+		return {
+			titles: this.titles,
+			sentence: this.words && { words: this.words, known: wordsOf(library.sources) },
+			today: [now.getFullYear(), now.getMonth() + 1, now.getDate()]
+		};
 	}
 
 	async setTitles(titles: Settings['titles']): Promise<void> {

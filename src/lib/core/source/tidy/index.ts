@@ -1,6 +1,6 @@
 /** Tidying: every rule over one source. Nothing is changed here; a finding says what would be. */
 import { checkItem, type Item } from '../../csl';
-import { knownWords } from './case';
+import { knownWords, type ShippedWords } from '../sentence-case';
 import { essentials } from './essentials';
 import { names } from './names';
 import { bookNumbers, doi, edition, pages, publisher, volume } from './numbers';
@@ -9,7 +9,7 @@ import { caution, textOf, type Finding, type Rule, type TidyContext } from './ty
 import { address, page } from './web';
 
 export { applyChange, type Change, type Finding, type TidyContext } from './types';
-export { toHeadline, toSentence } from './case';
+export { toHeadline } from './headline';
 export { missingFields } from './essentials';
 export { isOpenEdit, isSearchAddress } from './web';
 
@@ -83,10 +83,20 @@ export const WORDS_FROM = 5000;
 /**
  * What tidying goes by.
  * @param items of the library: words that have capitals in its names keep them in titles
+ * @param words those that ship (`loadWords`)
  * @param now the person's day
  */
-export function tidyContext(titles: TidyContext['titles'], items: Iterable<Item>, now: Date): TidyContext {
-	return { titles, ...knownWords(items), today: [now.getFullYear(), now.getMonth() + 1, now.getDate()] };
+export function tidyContext(
+	titles: TidyContext['titles'],
+	items: Iterable<Item>,
+	words: ShippedWords,
+	now: Date
+): TidyContext {
+	return {
+		titles,
+		sentence: { words, known: knownWords(items) },
+		today: [now.getFullYear(), now.getMonth() + 1, now.getDate()]
+	};
 }
 
 /** What a finding is remembered by when it is ignored for ever. */

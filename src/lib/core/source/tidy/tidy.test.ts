@@ -4,19 +4,12 @@ import fc from 'fast-check';
 import type { Item } from '../../csl';
 import { demoLibrary } from '../../../../../scripts/demo-data';
 import { itemFaults } from '../validate';
-import {
-	applyChange,
-	findingKey,
-	isSearchAddress,
-	RULE_NAMES,
-	tidy,
-	tidyContext,
-	toHeadline,
-	toSentence
-} from './index';
+import { loadWords, toSentence } from '../sentence-case';
+import { applyChange, findingKey, isSearchAddress, RULE_NAMES, tidy, tidyContext, toHeadline } from './index';
 
 const items = demoLibrary.map((s) => s.item);
-const ctx = tidyContext('sentence', items, new Date(2026, 10, 25));
+const words = await loadWords();
+const ctx = tidyContext('sentence', items, words, new Date(2026, 10, 25));
 const of = (item: Partial<Item>, rule: string, c = ctx) =>
 	tidy({ id: 'x', type: 'book', ...item } as Item, c).filter((f) => f.rule === rule);
 
@@ -155,7 +148,14 @@ test('names', () => {
 });
 
 test('headlines on request, and the way back', () => {
-	const keep = { names: new Set(['ennis', 'port']), acronyms: new Set(['GIS']) };
+	const known = {
+		names: new Set(['ennis', 'port']),
+		people: new Set<string>(),
+		acronyms: new Set(['GIS']),
+		phrases: new Map(),
+		sure: new Set<string>()
+	};
+	const keep = { words, known };
 	assert.equal(
 		toHeadline('Mapping the gaslit quays: a study in GIS', keep),
 		'Mapping the Gaslit Quays: A Study in GIS'

@@ -1,6 +1,7 @@
 /** What is odd about titles. */
 import { normalDate, type Item } from '../../csl';
-import { isHeadline, isSentence, isShouting, toHeadline, toSentence } from './case';
+import { isHeadline, isSentence, isShouting, seemsForeign, toSentence, type ShippedWords } from '../sentence-case';
+import { toHeadline } from './headline';
 import { textFinding, textOf, type Finding, type TidyContext } from './types';
 
 const TITLES = ['title', 'container-title', 'collection-title'];
@@ -11,25 +12,30 @@ const NAMED = new Set(['legislation', 'legal_case', 'bill', 'treaty', 'regulatio
 /** Proper names of publications keep their headline capitals; only what stands for a work of its own is a sentence. */
 const OWN_NAME = new Set(['container-title', 'collection-title']);
 
+const isEnglish = (item: Item, title: string, words: ShippedWords): boolean =>
+	item.language ? /^en\b/i.test(String(item.language)) : !seemsForeign(title, words);
+
 export function titleCase(item: Item, ctx: TidyContext): Finding[] {
 	const out: Finding[] = [];
+	const { sentence } = ctx;
+	if (!sentence) return out;
 	for (const field of TITLES) {
 		const t = textOf(item, field);
 		if (!t) continue;
 		const named = OWN_NAME.has(field) || NAMED.has(item.type);
 		if (isShouting(t)) {
-			const stop = ctx.titles === 'headline' || named ? toHeadline(t, ctx) : toSentence(t, ctx);
+			const stop = ctx.titles === 'headline' || named ? toHeadline(t, sentence) : toSentence(t, sentence);
 			out.push(textFinding('capitals', field, 'In capitals throughout', t, stop));
 			continue;
 		}
 		if (named) continue;
-		if (ctx.titles === 'sentence' && isHeadline(t)) {
-			const s = toSentence(t, ctx);
+		if (ctx.titles === 'sentence' && isHeadline(t) && isEnglish(item, t, sentence.words)) {
+			const s = toSentence(t, sentence);
 			if (s !== t)
 				out.push(textFinding('title-case', field, 'In headline capitals; styles that want them make them', t, s));
 		}
-		if (ctx.titles === 'headline' && isSentence(t)) {
-			const s = toHeadline(t, ctx);
+		if (ctx.titles === 'headline' && isSentence(t) && isEnglish(item, t, sentence.words)) {
+			const s = toHeadline(t, sentence);
 			if (s !== t) out.push(textFinding('title-case', field, 'Written as a sentence', t, s));
 		}
 	}

@@ -1,5 +1,6 @@
 /** What a look through a source finds, and what would fix it. */
 import type { Item } from '../../csl';
+import type { SentenceRules } from '../sentence-case';
 
 /** Fields to set; `undefined` takes a field away. */
 export type Change = Record<string, unknown>;
@@ -21,10 +22,8 @@ export interface Finding {
 export interface TidyContext {
 	/** How titles are kept: as sentences (styles that want capitals make them), in headline capitals, or as they are. */
 	titles: 'sentence' | 'headline' | 'as-is';
-	/** Words that keep their capitals: names of people and places. */
-	names: ReadonlySet<string>;
-	/** Words written in capitals throughout: DNA, GIS. */
-	acronyms: ReadonlySet<string>;
+	/** What keeps its capitals where headline capitals go; null while it is on its way: capitals are not looked at then. */
+	sentence: SentenceRules | null;
 	/** Today, as year, month, day. */
 	today: [number, number, number];
 }

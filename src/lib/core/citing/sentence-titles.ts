@@ -1,0 +1,120 @@
+/**
+ * Titles in sentence case, a house rule: styles print titles as they are stored, and many manuals ask for sentence case.
+ * The record stays as it is; what is changed is listed, and any word can be made an exception.
+ */
+import type { Item } from '../csl';
+import type { HouseRules } from './house';
+import {
+	isHeadline,
+	isShouting,
+	seemsForeign,
+	toSentence,
+	type KnownWords,
+	type SentenceRules,
+	type ShippedWords
+} from '../source';
+
+/** Words that ship, and words the library knows. */
+export interface TitleWords {
+	words: ShippedWords;
+	known: KnownWords;
+}
+
+interface Asked {
+	styles: RegExp;
+	/** Titles of everything, or of articles, chapters and papers only. */
+	of: 'everything' | 'parts';
+	capitalAfterColon: boolean;
+}
+
+/**
+ * Styles whose manuals ask for sentence case, dependent journals by their parent. All from memory:
+ * APA 7, 6.17 and 9.19 · DGPs, Richtlinien, 5th ed. (as APA) · Citing Medicine, 2nd ed., 1.C and 2.C (Vancouver, NLM: the
+ * subtitle has no capital) · AMA Manual of Style, 11th ed., 3.9.1 (articles and chapters; books keep their capitals) ·
+ * IEEE Reference Guide (papers and chapters) · Scientific Style and Format, 8th ed., 29.3.3 (CSE) · Cite Them Right,
+ * 12th ed. ("minimal capitalisation") · Nature and Springer, instructions to authors · ASCE, author's guide.
+ */
+const MANUALS: Asked[] = [
+	{ styles: /^(?:apa|deutsche-gesellschaft-fur-psychologie)(?:-|~|$)/, of: 'everything', capitalAfterColon: true },
+	{ styles: /^(?:vancouver|nlm|national-library-of-medicine)(?:-|~|$)/, of: 'everything', capitalAfterColon: false },
+	{ styles: /^council-of-science-editors/, of: 'everything', capitalAfterColon: false },
+	{ styles: /^harvard-cite-them-right/, of: 'everything', capitalAfterColon: false },
+	{ styles: /^american-medical-association/, of: 'parts', capitalAfterColon: false },
+	{ styles: /^(?:ieee|american-society-of-civil-engineers)(?:-|~|$)/, of: 'parts', capitalAfterColon: true },
+	{ styles: /^(?:nature|springer-(?:basic|vancouver|mathphys))(?:-|~|$)/, of: 'parts', capitalAfterColon: true }
+];
+
+/** What the manual of a style asks for; null where it asks for nothing of the kind. */
+const askedOf = (styleId: string): Asked | null => MANUALS.find((m) => m.styles.test(styleId)) ?? null;
+
+/** Whether titles are put in sentence case: as the rules say, or as the style's manual does. */
+export const asksSentences = ({ sentenceCase }: HouseRules, styleId: string): boolean =>
+	sentenceCase === 'always' || (sentenceCase === 'style' && askedOf(styleId) !== null);
+
+/** What bears a name rather than a title, or is called as its makers call it. */
+const NAMED = new Set(
+	'bill collection dataset event hearing legal_case legislation patent performance periodical regulation software standard treaty'.split(
+		' '
+	)
+);
+const PARTS = /^(?:article|chapter$|paper-conference$|entry|review)/;
+/** Parts of books: what they are in has a title of its own, as a book has. */
+const IN_BOOKS = new Set(['chapter', 'paper-conference', 'entry-dictionary', 'entry-encyclopedia']);
+
+export interface Retitled {
+	id: string;
+	before: string;
+	after: string;
+}
+
+export interface SentenceTitles {
+	/** An item with its titles in sentence case; the same item where nothing changes, the same result for the same item. */
+	item(item: Item): Item;
+	/** What changes in the title of an item; null for nothing. */
+	change(item: Item): Retitled | null;
+}
+
+/**
+ * @param styleId decides what the manual wants; where it asks for nothing, everything is changed as APA has it
+ * @param exceptions words as they are to stand in titles
+ */
+export function sentenceTitles(
+	styleId: string,
+	{ words, known }: TitleWords,
+	exceptions: readonly string[]
+): SentenceTitles {
+	const asked = askedOf(styleId) ?? MANUALS[0];
+	const rules: SentenceRules = {
+		words,
+		known,
+		exceptions: new Map(exceptions.map((w) => [w.toLowerCase(), w])),
+		capitalAfterColon: asked.capitalAfterColon
+	};
+	const isEnglish = (item: Item, title: string): boolean =>
+		item.language ? /^en\b/i.test(String(item.language)) : !seemsForeign(title, words);
+	const made = new WeakMap<Item, Item>();
+	const changed = (item: Item, field: 'title' | 'container-title'): string | null => {
+		const t = item[field];
+		if (typeof t !== 'string' || !(isHeadline(t, 1) || isShouting(t)) || !isEnglish(item, t)) return null;
+		const next = toSentence(t, rules);
+		return next === t ? null : next;
+	};
+	const own = (item: Item): string | null =>
+		NAMED.has(item.type) || (asked.of === 'parts' && !PARTS.test(item.type)) ? null : changed(item, 'title');
+	return {
+		item(item) {
+			const known = made.get(item);
+			if (known) return known;
+			const title = own(item);
+			const book = asked.of === 'everything' && IN_BOOKS.has(item.type) ? changed(item, 'container-title') : null;
+			const next =
+				title || book ? { ...item, ...(title ? { title } : {}), ...(book ? { 'container-title': book } : {}) } : item;
+			made.set(item, next);
+			return next;
+		},
+		change(item) {
+			const after = own(item);
+			return after ? { id: String(item.id), before: String(item.title), after } : null;
+		}
+	};
+}
