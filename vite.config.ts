@@ -23,7 +23,13 @@ export default defineConfig({
 	build: {
 		chunkSizeWarningLimit: 900,
 		rolldownOptions: {
-			treeshake: { moduleSideEffects: [{ test: /node_modules\/flowbite-svelte\//, sideEffects: false }] }
+			treeshake: {
+				moduleSideEffects: [
+					{ test: /node_modules\/flowbite-svelte\//, sideEffects: false },
+					// tables of words and rules that a page does not use stay out of it
+					{ test: /src\/lib\/core\//, sideEffects: false }
+				]
+			}
 		}
 	}
 });

@@ -1,7 +1,9 @@
 /** The library's figures: bringing in, telling duplicates, tidying, finding. Times of this machine; nothing is asserted. */
 import { writeBibtex } from '../src/lib/core/exchange';
 import { createIndex } from '../src/lib/core/search';
-import { findDuplicates, loadWords, tidy, tidyContext, type Source } from '../src/lib/core/source';
+import { findDuplicates, type Source } from '../src/lib/core/source';
+import { tidy, tidyContext } from '../src/lib/core/source/tidy';
+import { loadWords } from '../src/lib/core/source/sentence-case';
 import type { Item } from '../src/lib/core/csl';
 import { readImport } from '../src/lib/workers/read-import';
 import { makeItems, random } from './corpus';

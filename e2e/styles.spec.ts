@@ -1,6 +1,6 @@
 /** What a manuscript decides over its style. */
 import { expect, test } from '@playwright/test';
-import { caretAfter, expectAccessible, openDraft, sheetText, watchErrors } from './helpers';
+import { caretAfter, chooseStyle, expectAccessible, openDraft, sheetText, watchErrors } from './helpers';
 
 test('house rules: links, day of reading, short titles; shown as adjusted, in the file, undone', async ({ page }) => {
 	const done = watchErrors(page);
@@ -111,5 +111,55 @@ test('the language of the style: terms, quotation marks as they are typed, those
 	await sheet.focus();
 	await page.keyboard.press('Control+z');
 	await expect(page.getByRole('link', { name: 'Mapping the gaslit quays' })).toHaveCount(0);
+	done();
+});
+
+test('titles in headline capitals: in sentence case where the manual asks, seen before, words kept, undone', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	const line = page.getByRole('dialog', { name: 'Cite' });
+	await caretAfter(page, 'Its history on the shore is longer.');
+	await page.keyboard.type(' @');
+	await line.getByRole('combobox').fill('zzyzx');
+	await line.getByRole('button', { name: 'Add one' }).click();
+	await line.getByLabel('Author').fill('Zell, Ada');
+	await line.getByLabel('Title').fill('The Unlit Pier of Wales: A Study With R');
+	await line.getByLabel('Date').fill('2001');
+	await line.getByRole('button', { name: 'Add and cite' }).click();
+	await expect(line.locator('ins')).toHaveText('(Zell, 2001)');
+	await page.keyboard.press('Enter');
+	const entry = page.locator('.entry').filter({ hasText: 'Zell' });
+	await expect(entry).toContainText('The unlit pier of Wales: A study with R');
+
+	// a style whose manual has headline capitals leaves the title alone; the way back says what it will do
+	await chooseStyle(page, 'MLA 9th');
+	await expect(entry).toContainText('The Unlit Pier of Wales: A Study with R');
+	await page.getByRole('button', { name: /^Citation style/ }).click();
+	const panel = page.getByRole('dialog', { name: 'Citation style' });
+	await panel.getByRole('button', { name: /^APA 7th/ }).click();
+	await expect(panel).toContainText('2 titles are in sentence case.');
+	await panel.getByRole('button', { name: 'See them' }).click();
+	const titles = panel.getByRole('region', { name: 'Titles in sentence case' });
+	// the other stands in capitals throughout in the demo
+	const title = titles.getByRole('listitem').filter({ hasText: 'unlit' });
+	await expect(title).toHaveText('The unlit pier of Wales: A study with R');
+	await titles.getByRole('button', { name: 'pier: keep the capital of Pier' }).click();
+	await expect(title).toHaveText('The unlit Pier of Wales: A study with R');
+	await expect(titles.getByRole('button', { name: 'Pier: no exception any more' })).toBeVisible();
+	await expectAccessible(page);
+	await panel.getByRole('button', { name: 'Use this style' }).click();
+	await expect(entry).toContainText('The unlit Pier of Wales: A study with R');
+
+	// never, for this manuscript; and back
+	await page.getByRole('button', { name: /^Citation style/ }).click();
+	await panel.getByText('Adjust for this manuscript').click();
+	await panel.getByLabel('Capital letters in titles').selectOption({ label: 'as in the sources' });
+	await expect(entry).toContainText('The Unlit Pier of Wales: A Study With R');
+	await page.keyboard.press('Escape');
+	await page.getByRole('textbox', { name: 'Manuscript text' }).focus();
+	await page.keyboard.press('Control+z');
+	await expect(entry).toContainText('The unlit Pier of Wales: A study with R');
 	done();
 });

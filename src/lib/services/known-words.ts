@@ -1,5 +1,6 @@
 /** What the library knows of names and acronyms, for whoever puts titles in sentence case. */
-import { knownWords, WORDS_FROM, type KnownWords, type Source } from '$lib/core/source';
+import type { Source } from '$lib/core/source';
+import { knownWords, WORDS_FROM, type KnownWords } from '$lib/core/source/sentence-case/known';
 
 /** A library that differs by so many sources only knows the same words; looking through it anew is slow. */
 const SLACK = 20;

@@ -29,6 +29,7 @@ test('real answers are taken, in every featured style', () => {
 test('an answer that lacks a part, or has it of another kind, is none', () => {
 	session.useStyle('apa', 'APA 7th', styleTree('apa')!, localeTree);
 	const result = session.format({ clusters, uncited: [] });
+	result.retitled = { on: true, titles: [{ id: 'a', before: 'A Lit Shore', after: 'A lit shore' }] };
 	const answer = () => structuredClone({ ok: true, result }) as unknown as Record<string, unknown>;
 	assert.ok(isFormatAnswer(answer()));
 	const parts = (x: Record<string, unknown>, key: string) => (x[key] as Record<string, unknown>[])[0];
@@ -36,6 +37,8 @@ test('an answer that lacks a part, or has it of another kind, is none', () => {
 		(a) => [a, ['ok', 'result']],
 		(a) => [a.result as Record<string, unknown>, ['answer', 'style', 'changed', 'omitted', 'warnings']],
 		(a) => [(a.result as Record<string, Record<string, unknown>>).style, ['id', 'title', 'class', 'lang', 'quotes']],
+		(a) => [(a.result as Record<string, Record<string, unknown>>).retitled, ['on', 'titles']],
+		(a) => [parts((a.result as Record<string, Record<string, unknown>>).retitled, 'titles'), ['id', 'before', 'after']],
 		(a) => [parts(a.result as Record<string, unknown>, 'changed'), ['id', 'html', 'text', 'lead']],
 		(a) => [parts(a.result as Record<string, unknown>, 'bibliography'), ['id', 'html', 'text']]
 	];

@@ -21,6 +21,11 @@ const isOmitted = (x: unknown): boolean => isObject(x) && isWord(x.id) && isText
 
 const isWarning = (x: unknown): boolean => isObject(x) && isText(x.message);
 
+const isRetitled = (x: unknown): boolean =>
+	isObject(x) &&
+	typeof x.on === 'boolean' &&
+	all(x.titles, (t) => isObject(t) && isWord(t.id) && isText(t.before) && isText(t.after));
+
 const isResult = (x: unknown): boolean =>
 	isObject(x) &&
 	isNumber(x.answer) &&
@@ -28,6 +33,7 @@ const isResult = (x: unknown): boolean =>
 	all(x.changed, isCluster) &&
 	(x.bibliography === null || optional(x.bibliography, (b) => all(b, isEntry))) &&
 	all(x.omitted, isOmitted) &&
+	optional(x.retitled, isRetitled) &&
 	all(x.warnings, isWarning);
 
 /** An answer is a failure, or has what this asks for. */

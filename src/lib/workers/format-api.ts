@@ -9,7 +9,7 @@ import type {
 	Trait
 } from '$lib/core/citing';
 import type { Cluster, Item, Warning } from '$lib/core/csl';
-import type { KnownWords } from '$lib/core/source';
+import type { KnownWords } from '$lib/core/source/sentence-case';
 
 export interface StyleRef {
 	/** Id of a catalogue style, or `own-` and the name of a brought one. */

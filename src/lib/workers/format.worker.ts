@@ -4,7 +4,7 @@ import { asksSentences, changeClusters, createSession, readStyleFile, styleSlug 
 import { compileStyle, StyleError, type Cluster, type Tree } from '$lib/core/csl';
 import { parseXml } from '$lib/core/csl/xml';
 import { texts } from '$lib/core/guards';
-import { knownWords, loadWords } from '$lib/core/source';
+import { knownWords, loadWords } from '$lib/core/source/sentence-case';
 import { anatomy } from '$lib/core/citing/anatomy';
 import { failure, type Failure, type FormatApi, type FormatJob, type StyleRef } from './format-api';
 import { latestOnly } from './latest';

@@ -1,7 +1,9 @@
 /** What the library's worker really answers passes its guards, and what the page really asks; spoiled, neither does. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { findDuplicates, loadWords, tidy, tidyContext } from '$lib/core/source';
+import { findDuplicates } from '$lib/core/source';
+import { tidy, tidyContext } from '$lib/core/source/tidy';
+import { loadWords } from '$lib/core/source/sentence-case';
 import { demoClusters, demoItems } from '../../../scripts/demo-data';
 import { areFindings, areGroups, areRows, isReport, sound } from './library-answers';
 import { readImport } from './read-import';

@@ -1,6 +1,7 @@
 /** Whether what the library's worker answers is what the page relies on; nothing else is shown or stored. */
 import { all, isNumber, isObject, isText, isWord, optional, texts } from '$lib/core/guards';
-import type { Finding, Group } from '$lib/core/source';
+import type { Group } from '$lib/core/source';
+import type { Finding } from '$lib/core/source/tidy';
 import type { ImportReport, ImportRow } from './read-import';
 
 const STATES: unknown[] = ['new', 'here', 'perhaps', 'repeated'] satisfies ImportRow['state'][];

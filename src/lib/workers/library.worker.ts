@@ -1,6 +1,8 @@
 /** The library's worker: reading files, telling duplicates, tidying; all that would hold the page up. */
 import * as Comlink from 'comlink';
-import { findDuplicates, loadWords, tidy, tidyContext, type Finding, type Group } from '$lib/core/source';
+import { findDuplicates, type Group } from '$lib/core/source';
+import { tidy, tidyContext, type Finding } from '$lib/core/source/tidy';
+import { loadWords } from '$lib/core/source/sentence-case';
 import { readImport, type ImportFile, type ImportReport, type ImportRow, type Lite } from './read-import';
 
 /** What is in the library, as far as it was told. */

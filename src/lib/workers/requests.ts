@@ -2,7 +2,7 @@
 import { all, isNumber, isObject, isText, isWord, optional, texts } from '$lib/core/guards';
 import type { ClusterChange } from '$lib/core/citing';
 import type { Item } from '$lib/core/csl';
-import type { KnownWords } from '$lib/core/source';
+import type { KnownWords } from '$lib/core/source/sentence-case';
 import type { FormatJob, StyleRef } from './format-api';
 
 export const isStyleRef = (x: unknown): x is StyleRef =>

@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Item } from '../csl';
+import { knownWords, loadWords } from '../source/sentence-case';
 import { createSession } from './session';
 import { cleanHouse, houseItems, isAdjusted, readAbbreviations } from './house';
 import { keptOut } from './kept-out';
@@ -199,4 +200,52 @@ test('where a style asks for a short title the main title stands; a stored one i
 		'Marlowe, <i>A Town by the Bell: Time in a Harbour</i>, 120.'
 	);
 	assert.ok(isAdjusted(cleanHouse({ mainTitles: false })) && !isAdjusted(cleanHouse({})));
+});
+
+test('titles in sentence case where the manual asks for it, with what changes listed; exceptions, always, never', async () => {
+	const s = createSession();
+	const work: Item = { ...item, title: 'Lamps of the Quay: A Study of Wales', DOI: undefined };
+	const part: Item = {
+		id: 'b',
+		type: 'chapter',
+		title: 'Counting Eels by Night',
+		'container-title': 'Shores of the World',
+		author: [{ family: 'Sund', given: 'A.' }]
+	};
+	const law: Item = { id: 'c', type: 'legislation', title: 'Public Lighting Act' };
+	s.putSources([work, part, law], []);
+	const clusters = [work, part, law].map((i) => ({ id: i.id, noteNumber: 0, cites: [{ sourceId: i.id }] }));
+	const format = (style: string) => {
+		s.useStyle(style, style, styleTree(style)!, localeTree);
+		const r = s.format({ clusters, uncited: [], full: true });
+		return { text: r.bibliography!.map((e) => e.text).join('\n'), retitled: r.retitled! };
+	};
+	// without the words that ship nothing is guessed at
+	assert.match(format('apa').text, /Lamps of the Quay: A Study of Wales/);
+	s.useTitleWords({ words: await loadWords(), known: knownWords([]) });
+	const apa = format('apa');
+	assert.match(apa.text, /Lamps of the quay: A study of Wales\. The Journal of Harbour Studies/);
+	assert.match(apa.text, /Counting eels by night\. In Shores of the world/);
+	assert.match(apa.text, /Public Lighting Act/);
+	assert.ok(apa.retitled.on);
+	assert.deepEqual(
+		apa.retitled.titles.map((t) => t.after),
+		['Lamps of the quay: A study of Wales', 'Counting eels by night']
+	);
+	// AMA 11, 3.9.1 (from memory): no capital behind the colon; books keep theirs
+	const ama = format('american-medical-association');
+	assert.match(ama.text, /Lamps of the quay: a study of Wales/);
+	assert.match(ama.text, /Shores of the World/);
+	const mla = format('modern-language-association');
+	assert.match(mla.text, /Lamps of the Quay: A Study of Wales/);
+	assert.ok(!mla.retitled.on && mla.retitled.titles.length === 2);
+	s.useHouse(cleanHouse({ capitals: ['Quay'] }));
+	assert.match(format('apa').text, /Lamps of the Quay: A study of Wales/);
+	s.useHouse(cleanHouse({ sentenceCase: 'never' }));
+	assert.match(format('apa').text, /Counting Eels by Night\. In Shores of the World/);
+	s.useHouse(cleanHouse({ sentenceCase: 'always' }));
+	assert.match(format('chicago-author-date').text, /Lamps of the Quay/i);
+	assert.ok(format('chicago-author-date').retitled.on);
+	assert.ok(isAdjusted(cleanHouse({ sentenceCase: 'never' })) && isAdjusted(cleanHouse({ capitals: ['Quay'] })));
+	assert.deepEqual(cleanHouse({ sentenceCase: 7, capitals: [3, '', 'Quay'] }).capitals, ['Quay']);
 });

@@ -12,7 +12,7 @@ import {
 	type KnownWords,
 	type SentenceRules,
 	type ShippedWords
-} from '../source';
+} from '../source/sentence-case';
 
 /** Words that ship, and words the library knows. */
 export interface TitleWords {

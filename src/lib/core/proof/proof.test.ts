@@ -7,7 +7,9 @@ import { demoDoc, demoItems } from '../../../../scripts/demo-data';
 import { plainSource } from '../../../../scripts/plain-source';
 import { cleanSettings, docFromText, readCitations, readQuotations, schema, type DocCite } from '../manuscript';
 import type { Item } from '../csl';
-import { findingKey, loadWords, tidy, tidyContext, type Source } from '../source';
+import { type Source } from '../source';
+import { findingKey, tidy, tidyContext } from '../source/tidy';
+import { loadWords } from '../source/sentence-case';
 
 const words = await loadWords();
 import { CHECKS, citedPlaces, proofread, quickCheck, readLedger, type CheckName, type Facts } from './index';

@@ -1,6 +1,7 @@
 /** Sources of the text that lack something, that would be printed with slips, or that seem to be one and the same. */
 import { firstWords } from '../manuscript';
-import { findDuplicates, labelOf, missingFields, tidy } from '../source';
+import { findDuplicates, labelOf } from '../source';
+import { missingFields, tidy } from '../source/tidy';
 import { nameOfSource } from './names';
 import { firstPlaces } from './places';
 import type { Checker, Facts } from './types';

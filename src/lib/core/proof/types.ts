@@ -2,7 +2,8 @@
 import type { Node } from 'prosemirror-model';
 import type { Omitted, StyleInfo } from '../citing';
 import type { EntryOverrides, QuotationInfo, Reading } from '../manuscript';
-import type { Source, TidyContext } from '../source';
+import type { Source } from '../source';
+import type { TidyContext } from '../source/tidy';
 
 export type CheckName =
 	| 'citation_placeholder'

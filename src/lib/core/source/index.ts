@@ -1,4 +1,7 @@
-/** Public interface of the source module. The Joi schemas are heavy and stay behind validate.ts, loaded when needed. */
+/**
+ * Public interface of the source module. What is heavy has doors of its own: tidy/ (looking sources through),
+ * sentence-case/ (titles), and validate.ts (Joi schemas, loaded when needed).
+ */
 export type { Source, Excerpt } from './types';
 export { blankSource } from './blank';
 export { KINDS, FIELDS, kindOf, fieldNamed, labelOf, type Kind, type Field } from './kinds';
@@ -18,29 +21,6 @@ export {
 	type Identifier,
 	type IdKind
 } from './identifiers';
-export {
-	applyChange,
-	findingKey,
-	missingFields,
-	RULE_NAMES,
-	tidy,
-	tidyContext,
-	WORDS_FROM,
-	type Change,
-	type Finding,
-	type TidyContext
-} from './tidy';
-export {
-	isHeadline,
-	isShouting,
-	knownWords,
-	loadWords,
-	seemsForeign,
-	toSentence,
-	type KnownWords,
-	type SentenceRules,
-	type ShippedWords
-} from './sentence-case';
 export { fold, nameKey, words } from './fold';
 export {
 	createMatcher,

@@ -1,7 +1,7 @@
 /** Several records of one work made one: field by field, nothing lost that is in only one of them. */
 import type { Item } from '../csl';
 import { FIELDS } from './kinds';
-import { isHeadline, isShouting } from './sentence-case';
+import { isHeadline, isShouting } from './sentence-case/shape';
 import { isEmpty } from './values';
 import type { Source } from './types';
 

@@ -18,7 +18,7 @@ import type {
 	Trait
 } from '$lib/core/citing';
 import type { Cluster, Item, Warning } from '$lib/core/csl';
-import type { KnownWords } from '$lib/core/source';
+import type { KnownWords } from '$lib/core/source/sentence-case';
 import { sameClusters } from '$lib/core/citing';
 import { failure, type Failure, type FormatAnswer, type FormatJob, type StyleRef } from '$lib/workers/format-api';
 import { isAnatomyAnswer, isFileAnswer, isFormatAnswer, isInfoAnswer, isPreviewAnswer } from '$lib/workers/answers';

@@ -2,12 +2,18 @@
 	/** What the manuscript decides over its style: where marks stand among punctuation, how notes are numbered. */
 	import { changeSettings } from '$lib/editor/style-commands';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import { readAbbreviations, type HouseRules } from '$lib/core/citing';
+	import { asksSentences, readAbbreviations, type HouseRules } from '$lib/core/citing';
 	import { convertQuotes, type DocSettings } from '$lib/core/manuscript';
 	import PickFiles from '../parts/PickFiles.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 
-	let { draft }: { draft: Draft } = $props();
+	interface Props {
+		draft: Draft;
+		/** So many titles change, or would change, in sentence case; 0 where nothing is known of them. */
+		titles: number;
+		ontitles: () => void;
+	}
+	let { draft, titles, ontitles }: Props = $props();
 	let problems = $state.raw<{ line: number; text: string }[]>([]);
 	let typed = $state('');
 	const written = $derived(
@@ -33,6 +39,10 @@
 		draft.act(tr, 'Quotation marks changed');
 		toasts.say(n ? `${n} quotation marks changed; Ctrl+Z takes it back.` : 'They are so already.');
 	}
+	const sentences = $derived(asksSentences(draft.house, draft.docStyle.id));
+	const ofManual = $derived(
+		asksSentences({ ...draft.house, sentenceCase: 'style' }, draft.docStyle.id) ? 'sentence case' : 'as in the sources'
+	);
 	const ofStyle = $derived(draft.facts.placement === 'sentence' ? 'before the mark' : 'behind the mark');
 </script>
 
@@ -88,11 +98,28 @@
 		rule({ accessed: on ? 'none' : 'style' })
 	)}
 	{@render tick('short titles of journals and series', draft.house.shortTitles, (on) => rule({ shortTitles: on }))}
+	<label
+		>Capital letters in titles
+		<select
+			value={draft.house.sentenceCase}
+			disabled={draft.readOnly}
+			onchange={(e) => rule({ sentenceCase: e.currentTarget.value as HouseRules['sentenceCase'] })}
+		>
+			<option value="style">by the manual: {ofManual}</option>
+			<option value="always">sentence case</option>
+			<option value="never">as in the sources</option>
+		</select>
+	</label>
+	{#if titles}
+		<button type="button" class="more" onclick={ontitles}
+			>See the {titles === 1 ? 'title' : `${titles} titles`} that {sentences ? 'changed' : 'would change'}</button
+		>
+	{/if}
 	{@render tick('where the style asks for a short title: the main title alone', draft.house.mainTitles, (on) =>
 		rule({ mainTitles: on })
 	)}
 	{#if draft.style && !draft.readOnly}
-		<button type="button" class="quotes" onclick={quotes}
+		<button type="button" class="more" onclick={quotes}
 			>Quotation marks of the text as {draft.facts.quotes.open}…{draft.facts.quotes.close} and {draft.facts.quotes
 				.innerOpen}…{draft.facts.quotes.innerClose}</button
 		>
@@ -148,13 +175,13 @@
 		align-items: center;
 		gap: 8px;
 	}
-	.quotes {
+	.more {
 		margin-top: 8px;
 		color: var(--verdigris-strong);
 		text-align: left;
 		cursor: pointer;
 	}
-	.quotes:hover {
+	.more:hover {
 		text-decoration: underline;
 	}
 	textarea {

@@ -6,12 +6,13 @@
 	import { changeInWords } from '../styles/change-words';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { FormattingService } from '$lib/services/formatting/index.svelte';
-	import { formIn, switchStyle } from '$lib/editor/style-commands';
+	import { changeSettings, formIn, switchStyle } from '$lib/editor/style-commands';
 	import Btn from '../parts/Btn.svelte';
 	import { outside } from '../parts/outside';
 	import OwnRules from './OwnRules.svelte';
 	import PlaceCitations from './PlaceCitations.svelte';
 	import StyleColumn from './StyleColumn.svelte';
+	import TitleChanges from './TitleChanges.svelte';
 	import { catalogue, FEATURED, featuredName, kindWords, type StyleEntry } from '$lib/services/style-catalogue.svelte';
 	import { favouriteStyles, noteUsed, usedLately } from '$lib/services/style-choices';
 
@@ -47,6 +48,8 @@
 	let then = $state.raw<Seen | null>(null);
 	let now = $state.raw<SessionResult | null>(null);
 	let trouble = $state('');
+	/** Titles in sentence case are looked at, those of the style in use or of the one that is chosen. */
+	let titles = $state<'' | 'now' | 'then'>('');
 	let search = $state<HTMLInputElement | null>(null);
 	const service = new FormattingService({ item: (id) => draft.source(id)?.item });
 	let serial = 0;
@@ -263,6 +266,12 @@
 	}
 	const left = $derived(samples(now, draft.asNotes));
 	const right = $derived(samples(then?.result ?? null, then?.info.class === 'note'));
+	/** Titles that the chosen style prints in sentence case. */
+	const retitled = $derived(seen?.result.retitled?.on ? seen.result.retitled.titles.length : 0);
+	const looked = $derived((titles === 'now' ? now : titles === 'then' ? then?.result : null)?.retitled ?? null);
+	function exceptions(change: (words: string[]) => string[]) {
+		draft.run(changeSettings({ house: { ...draft.house, capitals: change(draft.house.capitals) } }));
+	}
 	const sentence = $derived.by(() => {
 		if (!seen) return trouble ? '' : `Loading ${picked.title}…`;
 		const { id, form: standing, locale } = draft.docStyle;
@@ -372,7 +381,7 @@
 			{#if catalogue.trouble}<p class="none">{catalogue.trouble}</p>{/if}
 			<p class="none"><a href="/styles">All styles, compared and explained</a></p>
 		</div>
-		<OwnRules {draft} />
+		<OwnRules {draft} titles={now?.retitled?.titles.length ?? 0} ontitles={() => (titles = 'now')} />
 	</div>
 	<div class="cmp">
 		<PlaceCitations
@@ -387,6 +396,16 @@
 		/>
 		{#if trouble}
 			<p class="none">{trouble}</p>
+		{:else if looked}
+			<TitleChanges
+				titles={looked.titles}
+				on={looked.on}
+				capitals={draft.house.capitals}
+				readOnly={draft.readOnly}
+				onkeep={(w) => exceptions((list) => [...list, w])}
+				onlower={(w) => exceptions((list) => list.filter((x) => x.toLowerCase() !== w.toLowerCase()))}
+				onclose={() => (titles = '')}
+			/>
 		{:else}
 			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 			<div class="two" role="region" aria-label="Now and after switching" tabindex="0">
@@ -402,6 +421,12 @@
 		<div class="acts">
 			<p aria-live="polite">
 				{draft.readOnly ? 'This manuscript is open in another tab, where its style can be changed.' : sentence}
+				{#if retitled && !titles}
+					{retitled === 1 ? 'One title is' : `${retitled} titles are`} in sentence case.
+					<button type="button" class="see" onclick={() => (titles = 'then')}
+						>See {retitled === 1 ? 'it' : 'them'}</button
+					>
+				{/if}
 			</p>
 			<Btn kind="ghost" onclick={onclose}>Cancel</Btn>
 			<Btn kind="primary" disabled={!seen || draft.readOnly} onclick={apply}>Use this style</Btn>
@@ -460,6 +485,11 @@
 	.acts p {
 		flex: 1;
 		color: var(--ink-2);
+	}
+	.see {
+		color: var(--verdigris-strong);
+		cursor: pointer;
+		text-decoration: underline;
 	}
 	.none {
 		color: var(--ink-2);

@@ -1,7 +1,8 @@
 /** What proof shows of a stored manuscript. */
 import { CHECKS, proofread, readLedger, type Check, type Facts, type Finding, type Ledger } from '$lib/core/proof';
 import { readOutline, readQuotations, sectionAt } from '$lib/core/manuscript';
-import { loadWords, tidyContext, WORDS_FROM } from '$lib/core/source';
+import { tidyContext } from '$lib/core/source/tidy';
+import { loadWords, WORDS_FROM } from '$lib/core/source/sentence-case';
 import type { EvidenceStrip } from '$lib/data/db';
 import { getSetting } from '$lib/data/settings';
 import { describe } from '$lib/data/strip';

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** What should be fixed in this source, one click each. */
-	import { applyChange, fieldNamed, findingKey, type Finding, type Source } from '$lib/core/source';
+	import { fieldNamed, type Source } from '$lib/core/source';
+	import { applyChange, findingKey, type Finding } from '$lib/core/source/tidy';
 	import type { Put } from './change';
 
 	interface Props {

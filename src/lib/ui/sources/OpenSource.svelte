@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** A source opened in place: fields on the left; what to fix, how it prints and where it is cited on the right. */
-	import { makeKey, tidy, type Source } from '$lib/core/source';
+	import { makeKey, type Source } from '$lib/core/source';
+	import { tidy } from '$lib/core/source/tidy';
 	import { isStorage, storageMessage } from '$lib/data/db';
 	import { editSource, KeyTaken } from '$lib/data/sources';
 	import type { Change } from './change';

@@ -1,16 +1,8 @@
 <script lang="ts">
 	/** Everything that wants tidying, by what it is: one, or all of a kind, with the proposed text beside the present one. */
 	import { Select } from 'flowbite-svelte';
-	import {
-		applyChange,
-		fieldNamed,
-		findingKey,
-		RULE_NAMES,
-		shortLabel,
-		tidy,
-		type Finding,
-		type Source
-	} from '$lib/core/source';
+	import { fieldNamed, shortLabel, type Source } from '$lib/core/source';
+	import { applyChange, findingKey, RULE_NAMES, tidy, type Finding } from '$lib/core/source/tidy';
 	import { changeSources } from '$lib/data/sources';
 	import type { Settings } from '$lib/data/settings';
 	import { library } from '$lib/services/library.svelte';

@@ -4,16 +4,9 @@ import { db, isStorage, storageMessage } from '$lib/data/db';
 import { journal } from '$lib/data/journal';
 import { DEFAULTS, getSetting, putSetting, type Settings } from '$lib/data/settings';
 import { allUses, resolved, type Use } from '$lib/data/uses';
-import {
-	kindOf,
-	loadWords,
-	missingFields,
-	type Finding,
-	type Group,
-	type Source,
-	type ShippedWords,
-	type TidyContext
-} from '$lib/core/source';
+import { kindOf, type Group, type Source } from '$lib/core/source';
+import { missingFields, type Finding, type TidyContext } from '$lib/core/source/tidy';
+import { loadWords, type ShippedWords } from '$lib/core/source/sentence-case';
 import { runJob, Stopped, type Job } from '$lib/workers/library';
 import { areFindings, areGroups, sound } from '$lib/workers/library-answers';
 import { wordsOf } from '$lib/services/known-words';

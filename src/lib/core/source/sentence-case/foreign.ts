@@ -1,10 +1,19 @@
 /** Titles in other languages, of which nobody has said so. */
 import { isCommon, isUnheardOf, ownWay, SMALL } from './common';
-import { FOREIGN, FOREIGN_TWICE } from './reviewed';
 import { takeApart } from './tokens';
 import type { ShippedWords } from './words';
 
 const ENDING = /(?:ung|ungen|keit|schaft|isch|ische|ischen|ción|ciones|ções|ção|zione|zioni)$/;
+
+/** Words that a title in English has hardly ever; one is enough to leave the title as it is. */
+const FOREIGN = new Set(
+	'und für über zur zum eine einer eines dem im sich nicht oder auf bei nach della delle degli nella sulla gli dans aux pour sur chez une los las del por para una sobre och av het een voor og és'.split(
+		' '
+	)
+);
+
+/** Words of other languages that English titles have too, in names; two of them are enough. */
+const FOREIGN_TWICE = new Set('die das des der den zu ein le la les de du et en el y il lo di da e'.split(' '));
 
 /** Small words of English that other languages have as well. */
 const ANYWHERE = new Set(['a', 'as', 'in', 'per', 'so', 'via']);

@@ -1,5 +1,5 @@
 /** Sentence case: the one way in which titles lose their headline capitals, for tidying and for house rules alike. */
-export { knownWords, type KnownWords } from './known';
+export { knownWords, WORDS_FROM, type KnownWords } from './known';
 export { seemsForeign } from './foreign';
 export type { SentenceRules } from './rules';
 export { toSentence } from './sentence';

@@ -2,7 +2,7 @@
 import { NAME_VARIABLES, type Item, type Name } from '../../csl';
 import { bareTitle, isSentence, isShouting } from './shape';
 import { hasForeignWords } from './foreign';
-import { byFirstWord } from './words';
+import { byFirstWord } from './phrases';
 
 export interface KnownWords {
 	/** Words that stand with a capital in titles written as sentences, lower case. */
@@ -16,6 +16,9 @@ export interface KnownWords {
 	/** Journals and publishers of several words, by their first. */
 	phrases: ReadonlyMap<string, readonly string[][]>;
 }
+
+/** So many sources tell, in a moment, which words keep their capitals in titles. */
+export const WORDS_FROM = 5000;
 
 const letters = (s: string) => s.replace(/[^\p{L}\p{M}\p{N}]/gu, '');
 const big = (w: string) => /^[^\p{L}\p{N}]*\p{Lu}/u.test(w);

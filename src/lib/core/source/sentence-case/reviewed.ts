@@ -143,13 +143,3 @@ export const BODIES = new Set(
 		society association academy institute council commission committee organization organisation federation union agency museum
 		conference congress symposium workshop meeting foundation library guard park gallery archives bureau institutes laboratory center centre`)
 );
-
-/** Words that a title in English has hardly ever; one is enough to leave the title as it is. */
-export const FOREIGN = new Set(
-	list(`
-		und für über zur zum eine einer eines dem im sich nicht oder auf bei nach della delle degli nella sulla gli dans aux pour
-		sur chez une los las del por para una sobre och av het een voor og és`)
-);
-
-/** Words of other languages that English titles have too, in names; two of them are enough. */
-export const FOREIGN_TWICE = new Set(list('die das des der den zu ein le la les de du et en el y il lo di da e'));

@@ -22,7 +22,7 @@ test('300 real titles: at least 97 in 100 are exactly as a careful reader has th
 });
 
 test('300 real titles: no acronym, no single letter, no word of its own making is lowered', () => {
-	const own = (t: string) =>
+	const own = (t: string): string[] =>
 		t.match(/(?<![\p{L}\p{N}])(?:[B-HJ-Z]|[\p{L}\p{N}]*\p{L}[\p{L}\p{N}]*\p{Lu}[\p{L}\p{N}]*)(?![\p{L}\p{N}])/gu) ?? [];
 	for (const [typed] of rows.filter(([t]) => !isShouting(t)))
 		for (const w of own(typed)) assert.ok(own(asRule(typed)).includes(w), `${w} in “${typed}”`);

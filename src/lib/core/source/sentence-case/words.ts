@@ -3,6 +3,7 @@
  * the words of reviewed.ts, and what a library itself knows.
  */
 import { plainLetters } from './common';
+import { byFirstWord } from './phrases';
 import { GIVEN, NAMES, PHRASES } from './reviewed';
 
 export interface ShippedWords {
@@ -20,18 +21,6 @@ interface WordFile {
 	proper: string;
 	given: string;
 	common: string;
-}
-
-/** Names of several words by the first of them; the longest of each stand first. */
-export function byFirstWord(phrases: Iterable<string>): Map<string, string[][]> {
-	const out = new Map<string, string[][]>();
-	for (const phrase of phrases) {
-		const parts = phrase.split(/[\s-]+/);
-		const key = parts[0].toLowerCase();
-		out.set(key, [...(out.get(key) ?? []), parts]);
-	}
-	for (const list of out.values()) list.sort((a, b) => b.length - a.length);
-	return out;
 }
 
 function made(file: WordFile): ShippedWords {

@@ -77,9 +77,6 @@ export const RULE_NAMES: Record<string, string> = {
 	shape: 'What cannot be printed'
 };
 
-/** So many sources tell, in a moment, which words keep their capitals in titles. */
-export const WORDS_FROM = 5000;
-
 /**
  * What tidying goes by.
  * @param items of the library: words that have capitals in its names keep them in titles
