@@ -224,7 +224,9 @@ test('look-up: many at once, checked before asking, candidates, failure and time
 	done();
 });
 
-test('a single file that is no PDF: nothing is said of other files', async ({ page }) => {
+test('a PDF that is none, or that gives no draft, is said with its reason; nothing is said of other files', async ({
+	page
+}) => {
 	await openSources(page);
 	await page.getByRole('button', { name: 'Import' }).click();
 	await page
@@ -232,4 +234,10 @@ test('a single file that is no PDF: nothing is said of other files', async ({ pa
 		.setInputFiles({ name: 'z.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.7 not really') });
 	const alert = page.getByRole('dialog').getByRole('alert');
 	await expect(alert).toContainText('z.pdf: This is no whole PDF. Nothing was added.');
+	// a scan: whole, but nothing in it says what it is
+	await page
+		.getByLabel('Files', { exact: true })
+		.setInputFiles({ name: 'scan.pdf', mimeType: 'application/pdf', buffer: tinyPdf({}, []) });
+	await expect(alert).toContainText('scan.pdf: Its pages are pictures without text');
+	await expect(alert).toContainText('Enter it by hand, or look it up by its title or DOI. Nothing was added.');
 });

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { itemFaults } from '../source/validate';
-import { readHtml, readPdf, type PdfFacts } from './index';
+import { noDraftFrom, readHtml, readPdf, type PdfFacts } from './index';
 
 const today: [number, number, number] = [2026, 11, 25];
 const page = (head: string, body = '') =>
@@ -167,6 +167,8 @@ test('PDF: a DOI over two lines, XMP before document information, what programs 
 		]
 	);
 	assert.equal(readPdf(facts({ pages: ['nothing of use'] })), null);
+	assert.match(noDraftFrom(facts({ pages: ['nothing of use'] })), /neither a title nor a DOI/);
+	assert.match(noDraftFrom(facts({ pages: ['', ' 7 '] })), /pictures without text/);
 });
 
 test('any bytes: drafts that are valid, or none; hostile pages stay text', () => {

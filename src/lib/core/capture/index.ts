@@ -1,3 +1,3 @@
 /** Public interface of the capture module: draft sources out of pages and papers. */
 export { readHtml } from './html';
-export { readPdf, type PdfFacts } from './pdf';
+export { noDraftFrom, readPdf, type PdfFacts } from './pdf';

@@ -45,7 +45,14 @@ function readXmp(xml: string): Map<string, string[]> {
 const NO_TITLE = /^(?:microsoft word\b|untitled|document\d*$|.*\.(?:docx?|tex|dvi|indd|pdf|qxd)$|\s*$)/i;
 const NO_AUTHOR = /^(?:user|admin(?:istrator)?|author|owner|root|\w+\d{3,}|)$/i;
 
-/** The draft, and how sure it is of each thing; null where the file says nothing. */
+/** Why a PDF gives no draft, and what to do instead. */
+export function noDraftFrom(f: PdfFacts): string {
+	if (!f.pages.some((p) => /\p{L}{2}/u.test(p)))
+		return 'Its pages are pictures without text, as a scan makes them, and it does not say its title. Enter it by hand, or look it up by its title or DOI.';
+	return 'It has neither a title nor a DOI that could be told from its text. Enter it by hand, or look it up by its title or DOI.';
+}
+
+/** The draft, and how sure it is of each thing; null where the file says nothing (`noDraftFrom` says why). */
 export function readPdf(f: PdfFacts): Item | null {
 	const xmp = readXmp(f.xmp);
 	const one = (k: string) => xmp.get(k)?.[0];

@@ -3,11 +3,12 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import type { Item } from '../csl';
+import { mainTitle } from '../source';
 import { knownWords, loadWords } from '../source/sentence-case';
 import { createSession } from './session';
 import { cleanHouse, houseItems, isAdjusted, readAbbreviations } from './house';
 import { keptOut } from './kept-out';
-import { mainTitle } from './main-title';
+
 import { localeTree, styleTree } from '../../../../scripts/catalogue';
 
 const item: Item = {

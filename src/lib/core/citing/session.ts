@@ -178,9 +178,11 @@ export function createSession(): Session {
 			const around = { before: prefix, after: suffix, between };
 			const article = dropsArticle(id);
 			const sentences = titlesOf(id);
+			const byManual = asksSentences(cleanHouse(null), id);
+			const asks = () => rules.sentenceCase === 'always' || (rules.sentenceCase === 'style' && byManual);
 			const forStyle = (source: string): Item | undefined => {
 				const stored = getItem(source);
-				const item = stored && asksSentences(rules, id) ? (sentences()?.item(stored) ?? stored) : stored;
+				const item = stored && asks() ? (sentences()?.item(stored) ?? stored) : stored;
 				return item && rules.mainTitles ? withShortTitle(item, article) : item;
 			};
 			const processor = createProcessor({ style, getItem: forStyle });

@@ -22,6 +22,7 @@ export {
 	type IdKind
 } from './identifiers';
 export { fold, nameKey, words } from './fold';
+export { mainTitle } from './main-title';
 export {
 	createMatcher,
 	findDuplicates,

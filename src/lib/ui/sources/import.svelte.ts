@@ -88,13 +88,23 @@ export class ImportSession {
 	}
 
 	private async readPdf(name: string, content: ArrayBuffer, others: boolean): Promise<ImportFile> {
-		const [{ pdfFacts }, { readPdf }] = await Promise.all([import('$lib/workers/pdf'), import('$lib/core/capture')]);
-		try {
-			const item = readPdf(await pdfFacts(content));
-			return { name, content: item ? [{ item, note: 'Taken from the paper: look it through.' }] : [] };
-		} catch (e) {
-			this.trouble = `${name}: ${(e as Error).message} ${others ? 'The other files were read.' : 'Nothing was added.'}`;
+		const none = (why: string): ImportFile => {
+			const said = `${name}: ${why} ${others ? 'The other files were read.' : 'Nothing was added.'}`;
+			this.trouble = this.trouble ? `${this.trouble} ${said}` : said;
 			return { name, content: [] };
+		};
+		try {
+			const [{ pdfFacts }, { noDraftFrom, readPdf }] = await Promise.all([
+				import('$lib/workers/pdf'),
+				import('$lib/core/capture')
+			]);
+			const facts = await pdfFacts(content);
+			const item = readPdf(facts);
+			return item
+				? { name, content: [{ item, note: 'Taken from the paper: look it through.' }] }
+				: none(noDraftFrom(facts));
+		} catch (e) {
+			return none((e as Error).message);
 		}
 	}
 

@@ -4,7 +4,7 @@ import { knownWords, type ShippedWords } from '../sentence-case';
 import { essentials } from './essentials';
 import { names } from './names';
 import { bookNumbers, doi, edition, pages, publisher, volume } from './numbers';
-import { spaces, titleCase, trailingStop, yearInTitle } from './titles';
+import { shortTitle, spaces, titleCase, trailingStop, yearInTitle } from './titles';
 import { caution, textOf, type Finding, type Rule, type TidyContext } from './types';
 import { address, page } from './web';
 
@@ -19,6 +19,7 @@ const shape: Rule = (item) =>
 
 const ALL: Rule[] = [
 	titleCase,
+	shortTitle,
 	trailingStop,
 	yearInTitle,
 	spaces,
@@ -39,6 +40,7 @@ const ALL: Rule[] = [
 export const RULE_NAMES: Record<string, string> = {
 	capitals: 'Titles in capitals',
 	'title-case': 'Capital letters in titles',
+	'short-title': 'Long titles without a short one',
 	stop: 'Stray punctuation at the end',
 	'year-in-title': 'Year in the title',
 	spaces: 'Extra spaces',

@@ -172,6 +172,18 @@ test('headlines on request, and the way back', () => {
 	assert.deepEqual(of({ title: 'The Lit Estuary and Its Many Counts' }, 'title-case', { ...ctx, titles: 'as-is' }), []);
 });
 
+test('a long title is offered a short one, its main title; one that has it, or needs none, is left alone', () => {
+	const title = 'The round and the rate: How lamps were paid for by the night in Port Ennis';
+	const [f] = of({ title }, 'short-title');
+	assert.deepEqual(f.change, { 'title-short': 'The round and the rate' });
+	for (const item of [
+		{ title, 'title-short': 'Round' },
+		{ title: 'The round and the rate: Lamps' },
+		{ title: title.replace(':', '') }
+	])
+		assert.deepEqual(of(item, 'short-title'), []);
+});
+
 test('pages: author, date, day of reading', () => {
 	const found = tidy(
 		{

@@ -2,6 +2,7 @@
 import { normalDate, type Item } from '../../csl';
 import { isHeadline, isSentence, isShouting, seemsForeign, toSentence, type ShippedWords } from '../sentence-case';
 import { toHeadline } from './headline';
+import { mainTitle } from '../main-title';
 import { textFinding, textOf, type Finding, type TidyContext } from './types';
 
 const TITLES = ['title', 'container-title', 'collection-title'];
@@ -40,6 +41,21 @@ export function titleCase(item: Item, ctx: TidyContext): Finding[] {
 		}
 	}
 	return out;
+}
+
+const SHORTENED = new Set(['book', 'article-journal', 'article-magazine', 'chapter', 'thesis', 'report']);
+/** Titles of so many characters are long in a note. */
+const LONG_TITLE = 60;
+
+/**
+ * A long title whose main title would do in notes (Chicago 17, 14.33: titles of more than four words are shortened). The
+ * main title is used there without being asked; stored, it can be made shorter still.
+ */
+export function shortTitle(item: Item): Finding[] {
+	const t = textOf(item, 'title');
+	if (t.length <= LONG_TITLE || !SHORTENED.has(item.type) || item['title-short'] || item.shortTitle) return [];
+	const main = mainTitle(t);
+	return main === t.trim() ? [] : [textFinding('short-title', 'title-short', 'No short title for notes', '', main)];
 }
 
 export function trailingStop(item: Item): Finding[] {
