@@ -167,3 +167,31 @@ test('a CSL file: wrong ones say where, good ones are kept, used, replaced by ne
 	await expect(page.getByRole('button', { name: /^Quayside Papers/ }).first()).toBeVisible();
 	done();
 });
+
+test('a style is looked through: its warnings, what it leaves out, what can be read in two ways', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await page.goto('/styles');
+	await page.getByRole('searchbox', { name: 'Find a style' }).fill('nature');
+	await page
+		.getByRole('button', { name: /^Nature/ })
+		.first()
+		.click();
+	await expect(page.getByRole('heading', { name: 'Nature', level: 1 })).toBeVisible();
+	const check = page.getByRole('region', { name: 'Look through this style' });
+	await check.getByRole('button', { name: 'Look through this style' }).click();
+	await expect(check).toContainText('None: everything in it is in the standard.');
+	await expect(check.getByRole('heading', { name: 'Left out of your sources' })).toBeVisible();
+	await expect(check.getByText('Journal article', { exact: true })).toBeVisible();
+	await expect(check).toContainText('Issue');
+	await expectAccessible(page);
+	// another style is another look
+	await page.getByRole('searchbox', { name: 'Find a style' }).fill('');
+	await page
+		.getByRole('button', { name: /^MLA 9th/ })
+		.first()
+		.click();
+	await check.getByRole('button', { name: 'Look through this style' }).click();
+	await expect(check).toContainText('Titles in headline capitals');
+	done();
+});

@@ -4,7 +4,9 @@ import { test } from 'node:test';
 import { createSession, FEATURED } from '$lib/core/citing';
 import { demoClusters, demoItems } from '../../../scripts/demo-data';
 import { localeTree, styleTree } from '../../../scripts/catalogue';
-import { isFormatAnswer, isInfoAnswer, isPreviewAnswer } from './answers';
+import { compileStyle } from '$lib/core/csl';
+import { checkStyle } from '$lib/core/citing/style-check';
+import { isCheckAnswer, isFormatAnswer, isInfoAnswer, isPreviewAnswer } from './answers';
 import { failure } from './format-api';
 
 const session = createSession();
@@ -51,4 +53,17 @@ test('an answer that lacks a part, or has it of another kind, is none', () => {
 				at[key] = odd;
 				assert.ok(!isFormatAnswer(a), `${key} as ${JSON.stringify(odd)}`);
 			}
+});
+
+test('what a style shows of itself passes whole, and not with a part missing', () => {
+	const tree = styleTree('apa')!;
+	const check = checkStyle(tree, compileStyle(tree, { locales: localeTree }), [...demoItems.values()]);
+	assert.ok(check.leftOut.length && check.readings.length);
+	const answer = () => structuredClone({ ok: true, check }) as unknown as { check: Record<string, unknown> };
+	assert.ok(isCheckAnswer(answer()));
+	for (const key of ['warnings', 'leftOut', 'silent', 'readings']) {
+		const a = answer();
+		a.check[key] = [7];
+		assert.ok(!isCheckAnswer(a), key);
+	}
 });

@@ -1,6 +1,14 @@
 /** Whether what the formatting worker answers is what the page relies on; nothing else is shown or stored. */
 import { all, isNumber, isObject, isText, isWord, optional } from '$lib/core/guards';
-import type { Failure, FileAnswer, AnatomyAnswer, FormatAnswer, InfoAnswer, PreviewAnswer } from './format-api';
+import type {
+	Failure,
+	FileAnswer,
+	AnatomyAnswer,
+	CheckAnswer,
+	FormatAnswer,
+	InfoAnswer,
+	PreviewAnswer
+} from './format-api';
 
 const KINDS = ['style', 'network', 'processor', 'worker'];
 
@@ -49,6 +57,20 @@ export const isPreviewAnswer = answer<PreviewAnswer>(
 	({ preview: p }) => isObject(p) && isText(p.html) && isText(p.lead) && all(p.entries, isEntry)
 );
 export const isAnatomyAnswer = answer<AnatomyAnswer>((a) => all(a.traits, isObject) && isText(a.licence));
+const isLeftOut = (x: unknown): boolean =>
+	isObject(x) &&
+	isWord(x.type) &&
+	isNumber(x.of) &&
+	all(x.fields, (f) => isObject(f) && isWord(f.field) && isNumber(f.count));
+const isReading = (x: unknown): boolean => isObject(x) && isText(x.what) && isText(x.here) && isText(x.else);
+export const isCheckAnswer = answer<CheckAnswer>(
+	({ check: c }) =>
+		isObject(c) &&
+		all(c.warnings, isWarning) &&
+		all(c.leftOut, isLeftOut) &&
+		all(c.silent, isWord) &&
+		all(c.readings, isReading)
+);
 export const isFileAnswer = answer<FileAnswer>(
 	(a) => isObject(a.file) && isText(a.file.title) && all(a.warnings, isWarning)
 );

@@ -9,6 +9,7 @@ import type {
 	Trait
 } from '$lib/core/citing';
 import type { Cluster, Item, Warning } from '$lib/core/csl';
+import type { StyleCheck } from '$lib/core/citing/style-check';
 import type { KnownWords } from '$lib/core/source/sentence-case';
 
 export interface StyleRef {
@@ -55,6 +56,7 @@ export type FormatAnswer = { ok: true; result: SessionResult } | { ok: 'supersed
 export type InfoAnswer = { ok: true; info: StyleInfo } | Failure;
 export type PreviewAnswer = { ok: true; preview: PreviewOutput } | Failure;
 export type AnatomyAnswer = { ok: true; traits: Trait[]; licence: string } | Failure;
+export type CheckAnswer = { ok: true; check: StyleCheck } | Failure;
 export type FileAnswer = { ok: true; file: StyleFile; warnings: Warning[] } | Failure;
 
 export interface FormatApi {
@@ -72,6 +74,8 @@ export interface FormatApi {
 	prepare(job: FormatJob): Promise<void>;
 	/** What a style does, in plain words. */
 	anatomy(id: string): Promise<AnatomyAnswer>;
+	/** Holds a style against itself and against sources. */
+	checkStyle(id: string, items: Item[]): Promise<CheckAnswer>;
 	/** Looks a CSL file through: what it is, what is odd about it, or where it cannot be read. */
 	checkFile(xml: string): Promise<FileAnswer>;
 	/** Fetches styles that shall be there without a connection. */

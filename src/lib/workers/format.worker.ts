@@ -6,6 +6,7 @@ import { parseXml } from '$lib/core/csl/xml';
 import { texts } from '$lib/core/guards';
 import { knownWords, loadWords } from '$lib/core/source/sentence-case';
 import { anatomy } from '$lib/core/citing/anatomy';
+import { checkStyle } from '$lib/core/citing/style-check';
 import { failure, type Failure, type FormatApi, type FormatJob, type StyleRef } from './format-api';
 import { latestOnly } from './latest';
 import { areItems, areKnownWords, isClusterChange, isFormatJob, isStyleRef } from './requests';
@@ -134,6 +135,16 @@ const api: FormatApi = {
 			const rights = info?.children.find((c): c is Tree => typeof c !== 'string' && c.name === 'rights');
 			const style = compileStyle(tree, { locales: localeTree });
 			return { ok: true, traits: anatomy(tree, style), licence: rights?.attrs.license ?? '' };
+		} catch (e) {
+			return failed(e);
+		}
+	},
+
+	async checkStyle(id, items) {
+		if (!areItems(items)) return UNREADABLE;
+		try {
+			const tree = await ready({ id, title: id, lang: '' });
+			return { ok: true, check: checkStyle(tree, compileStyle(tree, { locales: localeTree }), items) };
 		} catch (e) {
 			return failed(e);
 		}

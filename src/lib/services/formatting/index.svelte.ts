@@ -75,6 +75,9 @@ export class FormattingService {
 	anatomy(...args: Parameters<FormattingMachine['anatomy']>): ReturnType<FormattingMachine['anatomy']> {
 		return this.machine.anatomy(...args);
 	}
+	checkStyle(...args: Parameters<FormattingMachine['checkStyle']>): ReturnType<FormattingMachine['checkStyle']> {
+		return this.machine.checkStyle(...args);
+	}
 	checkFile(...args: Parameters<FormattingMachine['checkFile']>): ReturnType<FormattingMachine['checkFile']> {
 		return this.machine.checkFile(...args);
 	}

@@ -18,10 +18,18 @@ import type {
 	Trait
 } from '$lib/core/citing';
 import type { Cluster, Item, Warning } from '$lib/core/csl';
+import type { StyleCheck } from '$lib/core/citing/style-check';
 import type { KnownWords } from '$lib/core/source/sentence-case';
 import { sameClusters } from '$lib/core/citing';
 import { failure, type Failure, type FormatAnswer, type FormatJob, type StyleRef } from '$lib/workers/format-api';
-import { isAnatomyAnswer, isFileAnswer, isFormatAnswer, isInfoAnswer, isPreviewAnswer } from '$lib/workers/answers';
+import {
+	isAnatomyAnswer,
+	isCheckAnswer,
+	isFileAnswer,
+	isFormatAnswer,
+	isInfoAnswer,
+	isPreviewAnswer
+} from '$lib/workers/answers';
 import type { FormatWorker } from '$lib/workers/format';
 
 export interface FormatRequest {
@@ -193,6 +201,15 @@ export class FormattingMachine {
 			(w) => w.api.anatomy(id),
 			isAnatomyAnswer,
 			({ traits, licence }) => ({ traits, licence })
+		);
+	}
+
+	/** Holds a style against itself and against sources. */
+	checkStyle(id: string, items: Item[]): Promise<Outcome<StyleCheck>> {
+		return this.question(
+			(w) => w.api.checkStyle(id, this.plain(items)),
+			isCheckAnswer,
+			(a) => a.check
 		);
 	}
 

@@ -15,6 +15,7 @@
 	import { favouriteStyles, setFavourite, usedLately } from '$lib/services/style-choices';
 	import BringStyle from './BringStyle.svelte';
 	import SampleSide from './SampleSide.svelte';
+	import StyleCheck from './StyleCheck.svelte';
 	import { changeInWords } from './change-words';
 	import { sampleOf, type SampleAnswer } from './samples';
 
@@ -325,6 +326,7 @@
 				{/each}
 			</dl>
 		{/if}
+		<StyleCheck {service} id={picked} />
 	</section>
 </main>
 
