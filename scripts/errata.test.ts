@@ -11,7 +11,8 @@ interface Erratum {
 	style: string;
 	before: string;
 	after: string;
-	sample: { item: Item; locator?: { label: string; value: string } };
+	/** What is printed: the citation, or the entry. */
+	sample: { item: Item; locator?: { label: string; value: string }; entry?: boolean };
 }
 const read = (...path: string[]): unknown => JSON.parse(readFileSync(join(root, ...path), 'utf8'));
 const errata = read('catalogue', 'errata.json') as Erratum[];
@@ -26,11 +27,11 @@ function asShipped(id: string): Tree {
 	throw new Error(`no ${id}`);
 }
 
-function print(tree: Tree, { item, locator }: Erratum['sample']): string {
+function print(tree: Tree, { item, locator, entry }: Erratum['sample']): string {
 	const style = compileStyle(tree, { locales: localeTree });
 	const processor = createProcessor({ style, getItem: () => ({ ...item, id: 'a' }) });
-	const { clusters } = processor.format({ clusters: [{ id: 'c', cites: [{ sourceId: 'a', locator }] }] });
-	return toPlain(clusters[0].output);
+	const r = processor.format({ clusters: [{ id: 'c', cites: [{ sourceId: 'a', locator }] }] });
+	return toPlain(entry ? r.bibliography![0].output : r.clusters[0].output);
 }
 
 for (const e of errata)

@@ -250,3 +250,32 @@ test('titles in sentence case where the manual asks for it, with what changes li
 	assert.ok(isAdjusted(cleanHouse({ sentenceCase: 'never' })) && isAdjusted(cleanHouse({ capitals: ['Quay'] })));
 	assert.deepEqual(cleanHouse({ sentenceCase: 7, capitals: [3, '', 'Quay'] }).capitals, ['Quay']);
 });
+
+test('a body that is author and publisher is named once in APA and MLA, twice elsewhere', () => {
+	const s = createSession();
+	const report: Item = {
+		id: 'r',
+		type: 'report',
+		title: 'Lighting and wildlife',
+		author: [{ literal: 'The Coastal Nature Agency' }],
+		publisher: 'Coastal Nature Agency',
+		issued: { 'date-parts': [[2020]] }
+	};
+	const other: Item = { ...report, id: 's', publisher: 'Harbour Board' };
+	s.putSources([report, other], []);
+	const entries = (style: string) => {
+		s.useStyle(style, style, styleTree(style)!, localeTree);
+		const clusters = ['r', 's'].map((id) => ({ id, noteNumber: 1, cites: [{ sourceId: id }] }));
+		return s.format({ clusters, uncited: [], full: true }).bibliography!.map((e) => e.text);
+	};
+	// APA 7, 9.29
+	assert.deepEqual(entries('apa'), [
+		'The Coastal Nature Agency. (2020a). Lighting and wildlife.',
+		'The Coastal Nature Agency. (2020b). Lighting and wildlife. Harbour Board.'
+	]);
+	// MLA 9, 5.25
+	assert.ok(entries('modern-language-association').includes('Lighting and Wildlife. Coastal Nature Agency, 2020.'));
+	assert.ok(
+		entries('chicago-author-date').some((e) => /^The Coastal Nature Agency\. .* Coastal Nature Agency\.$/.test(e))
+	);
+});

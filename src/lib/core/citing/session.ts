@@ -25,6 +25,7 @@ import { asksSentences, sentenceTitles, type Retitled, type SentenceTitles, type
 import { handMadeOf, partHandMade, standIn, type HandMade } from './hand-made';
 import { keptOut } from './kept-out';
 import { styleInfo, type StyleInfo } from './kind';
+import { omittedTwin, withoutTwin } from './same-publisher';
 
 export interface ClusterOutput {
 	id: string;
@@ -178,10 +179,12 @@ export function createSession(): Session {
 			const around = { before: prefix, after: suffix, between };
 			const article = dropsArticle(id);
 			const sentences = titlesOf(id);
+			const twin = omittedTwin(id);
 			const byManual = asksSentences(cleanHouse(null), id);
 			const asks = () => rules.sentenceCase === 'always' || (rules.sentenceCase === 'style' && byManual);
 			const forStyle = (source: string): Item | undefined => {
-				const stored = getItem(source);
+				const had = getItem(source);
+				const stored = had && twin ? withoutTwin(had, twin) : had;
 				const item = stored && asks() ? (sentences()?.item(stored) ?? stored) : stored;
 				return item && rules.mainTitles ? withShortTitle(item, article) : item;
 			};
