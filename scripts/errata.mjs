@@ -21,9 +21,10 @@ export function readErrata() {
 
 const kids = (t) => (t.c ?? []).filter((k) => typeof k === 'object');
 
-/** Whether an element is what a correction speaks of: by its name and, where said, by what it holds directly. */
+/** Whether an element is what a correction speaks of: by its name and, where said, by attributes and what it holds directly. */
 const meant = (t, e) =>
 	t.n === e.element &&
+	Object.entries(e.match ?? {}).every(([k, v]) => (t.a?.[k] ?? null) === v) &&
 	(!e.holding || kids(t).some((k) => k.n === e.holding.element && k.a?.variable === e.holding.variable));
 
 /** Gives a term of one language the words of the manual (CSL 1.0.2, "Locale": terms of a style come first). */

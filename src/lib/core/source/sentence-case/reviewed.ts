@@ -39,7 +39,7 @@ export const NAMES: readonly string[] = [
 	...list(`
 		Arabidopsis Aspergillus Bacillus Caenorhabditis Candida Chlamydia Clostridium Drosophila Escherichia Helicobacter
 		Homo Klebsiella Lactobacillus Listeria Mycobacterium Plasmodium Pseudomonas Saccharomyces Salmonella Staphylococcus
-		Streptococcus Toxoplasma Trypanosoma Wolbachia Xenopus Zika Ebola Android Fortran Google Java Linux Matlab Pascal
+		Streptococcus Toxoplasma Trypanosoma Wolbachia Xenopus Zika Ebola Android Fortran Google Java Linux MATLAB Pascal
 		Python Unix Adobe Macintosh Braille Garamond Helvetica Prolog Haskell Perl Cobol Algol
 	`),
 	...list(`
