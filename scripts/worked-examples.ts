@@ -250,7 +250,7 @@ export const check = (
 	rows: Row[],
 	entries: [section: string, id: string, is: string][]
 ) => {
-	test(`${name}: ${rows.length + entries.length} examples`, () => {
+	void test(`${name}: ${rows.length + entries.length} examples`, () => {
 		const style = compileStyle(styleTree(styleId)!, { locales: localeTree });
 		const run = (clusters: Cluster[], uncited: string[] = []) =>
 			createProcessor({ style, getItem: (x) => byId.get(x) }).format({ clusters, uncited });
