@@ -44,13 +44,45 @@ export function assemble(
 	const kids: Rich[] = [];
 	pieces.forEach((p, i) => {
 		if (i && p.delimiter && !/^[.,;:]/.test(plainOf(p.rich))) {
-			// words that a person ended with a mark bring no second one
-			const closed = /[,;:]\s*$/.test(plainOf(pieces[i - 1].rich));
-			kids.push(closed ? p.delimiter.replace(/^\s*[,;:.]/, '') : p.delimiter);
+			const before = pieces[i - 1].rich;
+			if (/^\s*;/.test(p.delimiter) && endsInStyleComma(before)) {
+				kids[kids.length - 1] = withoutEnd(before)!;
+				kids.push(p.delimiter);
+			} else {
+				// words that a person ended with a mark bring no second one
+				const closed = /[,;:]\s*$/.test(plainOf(before));
+				kids.push(closed ? p.delimiter.replace(/^\s*[,;:.]/, '') : p.delimiter);
+			}
 		}
 		kids.push(p.rich);
 	});
 	return seq(kids);
+}
+
+/**
+ * A cite may end in a comma that the style puts behind a title for what follows it. Where nothing follows, what parts or
+ * ends cites stands in its place ("“Wage”; Brandt", not "“Wage,” Brandt"): common practice.
+ */
+export const endsInStyleComma = (r: Rich | null): boolean =>
+	r !== null && /[^,],\s*$/.test(plainOf(r)) && !endsInSuffix(r);
+
+/** Whether what stands last was typed by a person. */
+function endsInSuffix(r: Rich): boolean {
+	if (typeof r === 'string') return false;
+	if (r.tag === 'suffix') return true;
+	const last = r.kids.findLast((k) => plainOf(k) !== '');
+	return last !== undefined && endsInSuffix(last);
+}
+
+/** Without the comma that it ends in. */
+export function withoutEnd(r: Rich): Rich | null {
+	if (typeof r === 'string') return r.replace(/,\s*$/, '') || null;
+	for (let i = r.kids.length - 1; i >= 0; i--) {
+		if (!plainOf(r.kids[i])) continue;
+		const end = withoutEnd(r.kids[i]);
+		return { ...r, kids: [...r.kids.slice(0, i), ...(end === null ? [] : [end])] };
+	}
+	return r;
 }
 
 function collapseNumbers(

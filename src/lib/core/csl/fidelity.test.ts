@@ -426,3 +426,31 @@ test('adjectives that are also prepositions take a capital; true prepositions st
 	assert.equal(title('Lamps within towns'), 'Lamps within Towns');
 	assert.equal(title('Lit because of ships toward land'), 'Lit Because of Ships toward Land');
 });
+
+test('a comma that a style puts behind a title for what follows gives way to what parts or ends cites', () => {
+	const title = '<text variable="title" quotes="true" suffix=","/>';
+	const xml = style(
+		'class="note" default-locale="en-US"',
+		'',
+		'suffix="." delimiter="; "',
+		`${SHORT}<text value=", "/>${title}`
+	);
+	const items = [book('a', 'Abel', 2001, { title: 'Wage' }), book('b', 'Bo', 2002, { title: 'Tide' })];
+	assert.deepEqual(run(xml, items, [of('a'), of('a', 'b')]).citations, ['Abel, “Wage.”', 'Abel, “Wage”; Bo, “Tide.”']);
+	// what a person typed stays as it is typed
+	const typed: Cite[] = [{ sourceId: 'a', suffix: ', so he says,' }, { sourceId: 'b' }];
+	assert.deepEqual(run(xml, items, [typed]).citations, ['Abel, “Wage,” so he says, Bo, “Tide.”']);
+});
+
+test('a word for “and” that is what parts names anyway parts them once', () => {
+	const xml = style(
+		'class="in-text" default-locale="en-US"',
+		'',
+		'',
+		'<names variable="author"><name form="short" delimiter="–" and="text"/></names>',
+		'<locale xml:lang="en"><terms><term name="and">–</term></terms></locale>'
+	);
+	const authors = ['Abel', 'Bo', 'Cole'].map((f) => person(f, 'A.'));
+	const items = [book('a', 'x', 2001, { author: authors }), book('b', 'x', 2001, { author: authors.slice(0, 2) })];
+	assert.deepEqual(run(xml, items, [of('a'), of('b')]).citations, ['Abel–Bo–Cole', 'Abel–Bo']);
+});

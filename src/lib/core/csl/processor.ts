@@ -4,7 +4,7 @@
  * `format` is a pure function of its inputs that remembers: each step keeps what it made together with what it was
  * made from, and does again only what has another basis. Identity (`===`) of items and clusters is the quick test.
  */
-import { affixes, assemble, type Rendered } from './cluster';
+import { affixes, assemble, type Rendered, endsInStyleComma, withoutEnd } from './cluster';
 import { createContext, resetContext, type Context } from './context';
 import type { CompiledStyle } from './compile';
 import type { Warning } from './errors';
@@ -251,7 +251,8 @@ class Engine implements Processor {
 	private finished(cites: Rich | null): Rich | null {
 		if (cites == null) return null;
 		const { prefix, suffix, format } = this.style.citation;
-		const body = seq([prefix, cites, suffix])!;
+		const ended = /^\s*\./.test(suffix) && endsInStyleComma(cites) ? withoutEnd(cites) : cites;
+		const body = seq([prefix, ended, suffix])!;
 		return finish(format ? { kids: [body], format } : body, this.style.locale);
 	}
 

@@ -14,6 +14,7 @@
 	import { catalogue, featuredName, kindWords, type StyleEntry } from '$lib/services/style-catalogue.svelte';
 	import { favouriteStyles, setFavourite, usedLately } from '$lib/services/style-choices';
 	import BringStyle from './BringStyle.svelte';
+	import Errata from './Errata.svelte';
 	import SampleSide from './SampleSide.svelte';
 	import StyleCheck from './StyleCheck.svelte';
 	import { changeInWords } from './change-words';
@@ -272,11 +273,7 @@
 				>
 			{/if}
 		</header>
-		{#each errata as e (e.what)}
-			<p class="erratum">
-				Corrected here: {e.what} ({e.manual}) <del>{e.before}</del> <ins>{e.after}</ins>
-			</p>
-		{/each}
+		<Errata list={errata} />
 		<div class="where">
 			<label
 				>Shown on
@@ -420,18 +417,6 @@
 	.facts a {
 		color: var(--verdigris-strong);
 		text-decoration: underline;
-	}
-	.erratum {
-		font-size: var(--text);
-		color: var(--ink-2);
-		margin: 0 0 12px;
-	}
-	.erratum :is(del, ins) {
-		white-space: nowrap;
-	}
-	.erratum ins {
-		text-decoration: none;
-		color: var(--ink);
 	}
 	.where {
 		display: flex;
