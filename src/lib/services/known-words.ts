@@ -6,6 +6,9 @@ import { knownWords, WORDS_FROM, type KnownWords } from '$lib/core/source/senten
 const SLACK = 20;
 let last: { size: number; first: string; known: KnownWords } | null = null;
 
+/** What was known last, however much the library has grown since; null before the first look. */
+export const wordsKnown = (): KnownWords | null => last?.known ?? null;
+
 /** The words of a library; the same object until it has become another in size. */
 export function wordsOf(sources: ReadonlyMap<string, Source>): KnownWords {
 	const { size } = sources;

@@ -13,7 +13,8 @@ export {
 export { changeClusters, clusterChange, sameClusters, type ClusterChange } from './cluster-change';
 export { blockRule, isBlock, ruleInWords, wantsPlace, type BlockRule } from './quoting';
 export { cleanHouse, isAdjusted, readAbbreviations, type HouseRules } from './house';
-export { asksSentences, type Retitled, type TitleWords } from './sentence-titles';
+export { asksSentences } from './sentence-manuals';
+export type { Retitled, TitleWords } from './sentence-titles';
 export { bibliographyForClipboard, type BibliographyWords } from './bibliography-text';
 export { linesAround, readStyleFile, styleSlug, type StyleFile } from './style-file';
 export { madeUpCitations, sampleCitations, sampleEntries } from './sample';

@@ -21,7 +21,8 @@ import {
 import { cleanHouse, houseItems, type HouseRules } from './house';
 import { houseEntry } from './house-entry';
 import { dropsArticle, withShortTitle } from './main-title';
-import { asksSentences, sentenceTitles, type Retitled, type SentenceTitles, type TitleWords } from './sentence-titles';
+import { asksSentences } from './sentence-manuals';
+import { sentenceTitles, type Retitled, type SentenceTitles, type TitleWords } from './sentence-titles';
 import { handMadeOf, partHandMade, standIn, type HandMade } from './hand-made';
 import { keptOut } from './kept-out';
 import { styleInfo, type StyleInfo } from './kind';

@@ -3,8 +3,9 @@ import { untrack } from 'svelte';
 import type { ClusterOutput, EntryOutput, Omitted, StyleInfo } from '$lib/core/citing';
 import type { Item } from '$lib/core/csl';
 import { startFormatWorker } from '$lib/workers/format';
-import { wordsOf } from '../known-words';
+import { wordsKnown, wordsOf } from '../known-words';
 import { library } from '../library.svelte';
+import { inBackground } from '../problems';
 import { FormattingMachine, type FormatRequest, type FormattingState } from './machine';
 
 export type { FormatRequest, FormattingState, Outcome } from './machine';
@@ -27,13 +28,14 @@ export class FormattingService {
 	/** Something has been formatted. */
 	done = $state(false);
 	private readonly machine: FormattingMachine;
+	private stopped = false;
 	private readonly online = () => this.machine.tryAgain();
 
 	constructor(options: FormattingOptions) {
 		this.machine = new FormattingMachine({
 			startWorker: startFormatWorker,
 			item: (id) => options.item(id),
-			known: () => untrack(() => wordsOf(library.sources)),
+			known: (fresh) => untrack(() => (fresh ? null : wordsKnown()) ?? wordsOf(library.sources)),
 			plain: (x) => $state.snapshot(x) as typeof x,
 			onState: (state) => (this.state = state),
 			onShown: (shown, changed) => {
@@ -45,6 +47,15 @@ export class FormattingService {
 			}
 		});
 		window.addEventListener('online', this.online);
+		// with the whole library more names are known than with the sources that are cited
+		const look = () => {
+			const before = wordsKnown();
+			if (!this.stopped && wordsOf(library.sources) !== before) this.machine.knownChanged();
+		};
+		inBackground(
+			library.start().then(() => void (window.requestIdleCallback ?? setTimeout)(look)),
+			'The library was not looked through for names; titles in sentence case may miss some.'
+		);
 	}
 
 	/** What a citation shows now. */
@@ -100,6 +111,7 @@ export class FormattingService {
 	}
 
 	stop(): void {
+		this.stopped = true;
 		window.removeEventListener('online', this.online);
 		this.machine.stop();
 	}

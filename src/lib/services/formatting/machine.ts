@@ -20,7 +20,7 @@ import type {
 import type { Cluster, Item, Warning } from '$lib/core/csl';
 import type { StyleCheck } from '$lib/core/citing/style-check';
 import type { KnownWords } from '$lib/core/source/sentence-case';
-import { sameClusters } from '$lib/core/citing';
+import { asksSentences, sameClusters } from '$lib/core/citing';
 import { failure, type Failure, type FormatAnswer, type FormatJob, type StyleRef } from '$lib/workers/format-api';
 import {
 	isAnatomyAnswer,
@@ -67,8 +67,11 @@ export interface MachineOptions {
 	startWorker(onCrash: (message: string) => void): FormatWorker;
 	/** A source's item by its resolved id, as it can be sent to a worker. */
 	item(id: string): Item | undefined;
-	/** What the library knows of names; the same object while nothing has changed. */
-	known?: () => KnownWords;
+	/**
+	 * What the library knows of names; the same object while nothing has changed.
+	 * @param fresh the library may be looked through for it, which takes a moment
+	 */
+	known?: (fresh: boolean) => KnownWords;
 	/** Whatever it is, in a form that can be sent to a worker. */
 	plain?: <T>(value: T) => T;
 	onState(state: FormattingState): void;
@@ -152,6 +155,12 @@ export class FormattingMachine {
 			now.uncited.join('\n') === request.uncited.join('\n') &&
 			!this.sourcesChanged(request);
 		if (!same) this.ask(request);
+	}
+
+	/** What the library knows has become more: titles that go by it are formatted again. */
+	knownChanged(): void {
+		const now = this.wanted;
+		if (now && this.everShown && asksSentences(now.house, now.style.id)) this.send();
 	}
 
 	/** Tries again at once what failed: when there is a connection again, or the person asks for it. */
@@ -299,8 +308,8 @@ export class FormattingMachine {
 	}
 
 	/** Sends what the library knows, where the worker has it otherwise. */
-	private async sendKnown(worker: FormatWorker): Promise<void> {
-		const known = this.o.known?.() ?? null;
+	private async sendKnown(worker: FormatWorker, fresh: boolean): Promise<void> {
+		const known = this.o.known?.(fresh) ?? null;
 		if (known === this.sentKnown) return;
 		this.sentKnown = known;
 		if (known) await worker.api.putKnown(known);
@@ -352,7 +361,8 @@ export class FormattingMachine {
 		try {
 			// messages arrive in the order in which they are sent, so nothing is waited for in between
 			const before = [
-				this.sendKnown(worker),
+				// who is writing does not wait for a look through the library
+				this.sendKnown(worker, job.full === true || !this.everShown),
 				this.sendSources(worker, sourcesOf(request)),
 				worker.updateClusters(this.plain(request.clusters))
 			];

@@ -18,7 +18,7 @@ export interface KnownWords {
 }
 
 /** So many sources tell, in a moment, which words keep their capitals in titles. */
-export const WORDS_FROM = 5000;
+export const WORDS_FROM = 2000;
 
 const letters = (s: string) => s.replace(/[^\p{L}\p{M}\p{N}]/gu, '');
 const big = (w: string) => /^[^\p{L}\p{N}]*\p{Lu}/u.test(w);

@@ -82,6 +82,8 @@ function joinsNames(
 const PREFIX =
 	/(?:[oi]|^(?:meta|extra|hyper|inter|intra|super|ultra|pseudo|quasi|trans|counter|cyber|para|infra|supra))$/;
 
+const isFamily = (text: string) => isBig(text) && text.length > 1 && !SMALL.has(text.toLowerCase());
+
 /** Given names and initials, and the family name behind them. */
 export function keepPerson(
 	words: Word[],
@@ -105,7 +107,7 @@ export function keepPerson(
 		/^\p{Lu}$/u.test(next.text) &&
 		/^\s$/.test(next.before) &&
 		behind?.before === '. ' &&
-		isBig(behind.text)
+		isFamily(behind.text)
 	)
 		keep(i);
 	if (w.text !== capital(lows[i]) || !/^\s$/.test(next.before)) return;
