@@ -8,6 +8,8 @@ import { compileStyle } from '$lib/core/csl';
 import { checkStyle } from '$lib/core/citing/style-check';
 import { isCheckAnswer, isFormatAnswer, isInfoAnswer, isPreviewAnswer } from './answers';
 import { failure } from './format-api';
+import { areKnownWords } from './requests';
+import { knownWords } from '$lib/core/source/sentence-case';
 
 const session = createSession();
 session.putSources([...demoItems.values()], []);
@@ -66,4 +68,12 @@ test('what a style shows of itself passes whole, and not with a part missing', (
 		a.check[key] = [7];
 		assert.ok(!isCheckAnswer(a), key);
 	}
+});
+
+test('names that the library knows are taken as the page sends them, and in no other shape', () => {
+	const known = () => structuredClone(knownWords(demoItems.values())) as unknown as Record<string, unknown>;
+	assert.ok(areKnownWords(known()));
+	for (const key of ['names', 'sure', 'people', 'acronyms', 'phrases'])
+		for (const odd of [undefined, ['a'], new Set([7]), new Map([['a', 'b']])])
+			assert.ok(!areKnownWords({ ...known(), [key]: odd }), key);
 });

@@ -1,4 +1,5 @@
 /** Every order of answers, failures and crashes leads to the state that was asked for last. */
+import { knownWords, type KnownWords } from '$lib/core/source/sentence-case';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
@@ -26,6 +27,8 @@ const request = (style: string, words: string[]): FormatRequest => ({
 	clusters: words.map((w, i): Cluster => ({ id: `c${i}`, noteNumber: 0, cites: [cite(w)] })),
 	uncited: []
 });
+
+const wordsOfLibrary = (name: string): KnownWords => ({ ...knownWords([]), names: new Set([name]) });
 
 interface Pending {
 	job: FormatJob;
@@ -368,4 +371,56 @@ test('uncited sources are sent, and a source that changes is formatted again', a
 	await b.flush();
 	assert.equal(b.pending.length, 1);
 	assert.equal(b.workers[0].sources.get('u')?.title, 'Corrected');
+});
+
+test('names that the library knows: told before the first text, again for a file, and no edit waits for a look', async () => {
+	const told: string[] = [];
+	const asked: boolean[] = [];
+	let known = wordsOfLibrary('first');
+	let worker!: FakeWorker;
+	const machine = new FormattingMachine({
+		startWorker: (crash) => {
+			worker = new FakeWorker(crash);
+			worker.worker.api.putKnown = async (k) => void told.push([...k.names].join());
+			return worker.worker;
+		},
+		item: () => undefined,
+		known: (fresh) => {
+			asked.push(fresh);
+			return known;
+		},
+		onState: () => {},
+		onShown: () => {}
+	});
+	const flush = () => new Promise<void>((r) => setImmediate(r));
+	const answer = async () => {
+		await flush();
+		worker.right(worker.pending.at(-1)!);
+		await flush();
+	};
+	machine.ask(request('apa', ['a']));
+	await answer();
+	machine.ask(request('apa', ['a', 'b']));
+	await answer();
+	assert.deepEqual(told, ['first']);
+	assert.deepEqual(asked, [true, false]);
+	// the whole library is read: what goes by names is formatted again
+	known = wordsOfLibrary('more');
+	machine.knownChanged();
+	await answer();
+	assert.deepEqual(told, ['first', 'more']);
+	assert.equal(worker.pending.length, 3);
+	// a style whose manual has nothing of the kind is left as it is
+	machine.ask(request('modern-language-association', ['a']));
+	await answer();
+	known = wordsOfLibrary('most');
+	machine.knownChanged();
+	await flush();
+	assert.equal(worker.pending.length, 4);
+	// a file has whatever is known by then
+	const whole = machine.everything();
+	await answer();
+	assert.ok((await whole).ok);
+	assert.deepEqual([told.at(-1), asked.at(-1)], ['most', true]);
+	machine.stop();
 });
