@@ -214,8 +214,14 @@ test('titles in sentence case where the manual asks for it, with what changes li
 		author: [{ family: 'Sund', given: 'A.' }]
 	};
 	const law: Item = { id: 'c', type: 'legislation', title: 'Public Lighting Act' };
-	s.putSources([work, part, law], []);
-	const clusters = [work, part, law].map((i) => ({ id: i.id, noteNumber: 0, cites: [{ sourceId: i.id }] }));
+	const place: Item = { id: 'd', type: 'book', title: 'Port Inverquay' };
+	const short: Item = { id: 'e', type: 'book', title: 'Printing Types' };
+	s.putSources([work, part, law, place, short], []);
+	const clusters = [work, part, law, place, short].map((i) => ({
+		id: i.id,
+		noteNumber: 0,
+		cites: [{ sourceId: i.id }]
+	}));
 	const format = (style: string) => {
 		s.useStyle(style, style, styleTree(style)!, localeTree);
 		const r = s.format({ clusters, uncited: [], full: true });
@@ -228,10 +234,11 @@ test('titles in sentence case where the manual asks for it, with what changes li
 	assert.match(apa.text, /Lamps of the quay: A study of Wales\. The Journal of Harbour Studies/);
 	assert.match(apa.text, /Counting eels by night\. In Shores of the world/);
 	assert.match(apa.text, /Public Lighting Act/);
+	assert.match(apa.text, /Port Inverquay/);
 	assert.ok(apa.retitled.on);
 	assert.deepEqual(
 		apa.retitled.titles.map((t) => t.after),
-		['Lamps of the quay: A study of Wales', 'Counting eels by night']
+		['Lamps of the quay: A study of Wales', 'Counting eels by night', 'Printing types']
 	);
 	// AMA 11, 3.9.1 (from memory): no capital behind the colon; books keep theirs
 	const ama = format('american-medical-association');
@@ -239,7 +246,7 @@ test('titles in sentence case where the manual asks for it, with what changes li
 	assert.match(ama.text, /Shores of the World/);
 	const mla = format('modern-language-association');
 	assert.match(mla.text, /Lamps of the Quay: A Study of Wales/);
-	assert.ok(!mla.retitled.on && mla.retitled.titles.length === 2);
+	assert.ok(!mla.retitled.on && mla.retitled.titles.length === 3);
 	s.useHouse(cleanHouse({ capitals: ['Quay'] }));
 	assert.match(format('apa').text, /Lamps of the Quay: A study of Wales/);
 	s.useHouse(cleanHouse({ sentenceCase: 'never' }));

@@ -7,6 +7,7 @@ import { askedOf, BY_APA } from './sentence-manuals';
 import {
 	isHeadline,
 	isShouting,
+	lowersUnknown,
 	seemsForeign,
 	toSentence,
 	type KnownWords,
@@ -66,7 +67,9 @@ export function sentenceTitles(
 		const t = item[field];
 		if (typeof t !== 'string' || !(isHeadline(t, 1) || isShouting(t)) || !isEnglish(item, t)) return null;
 		const next = toSentence(t, rules);
-		return next === t ? null : next;
+		// “Port Ennis” may be a place, “Printing Types” is none
+		const short = !isHeadline(t) && !isShouting(t);
+		return next === t || (short && lowersUnknown(t, next, words)) ? null : next;
 	};
 	const own = (item: Item): string | null =>
 		NAMED.has(item.type) || (asked.of === 'parts' && !PARTS.test(item.type)) ? null : changed(item, 'title');

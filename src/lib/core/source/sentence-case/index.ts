@@ -2,6 +2,6 @@
 export { knownWords, WORDS_FROM, type KnownWords } from './known';
 export { seemsForeign } from './foreign';
 export type { SentenceRules } from './rules';
-export { toSentence } from './sentence';
+export { lowersUnknown, toSentence } from './sentence';
 export { isHeadline, isSentence, isShouting } from './shape';
 export { loadWords, type ShippedWords } from './words';

@@ -6,12 +6,13 @@
  * single letters, Roman numerals, names the library knows, names of the shipped list, and words that make a name with
  * one beside them (North America, Mississippi River, University of Leeds, Robert Frost).
  */
-import { capital, isBig, SMALL, stemOf } from './common';
+import { capital, isBig, isCommon, SMALL, stemOf } from './common';
 import { nameForm } from './name-form';
 import { keepBody, keepNeighbours, keepPerson, keepPhrases } from './neighbours';
 import type { SentenceRules } from './rules';
 import { isShouting } from './shape';
 import { takeApart, type Word } from './tokens';
+import type { ShippedWords } from './words';
 
 const ROMAN = /^(?=[IVXLC]{2,}$)X{0,3}(?:IX|IV|V?I{0,3})$/;
 const MONTHS = new Set(['march', 'may']);
@@ -54,6 +55,14 @@ export function toSentence(title: string, rules: SentenceRules): string {
 		pieces[w.at] = out;
 	});
 	return pieces.join('');
+}
+
+/** Whether a word that is no common one has lost its capital: a title of two words may be a name, and is left then. */
+export function lowersUnknown(title: string, sentence: string, { common }: ShippedWords): boolean {
+	const after = takeApart(sentence).words;
+	return takeApart(title).words.some(
+		(w, i) => after[i] && w.text !== after[i].text && !isCommon(stemOf(w.text).toLowerCase(), common)
+	);
 }
 
 /** Whether a word begins the title, its second part, or a title within it. */
