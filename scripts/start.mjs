@@ -19,8 +19,10 @@ function digest() {
 	for (const p of [
 		'src',
 		'demo',
+		'catalogue',
 		'static/mark.svg',
 		'scripts/build-styles.mjs',
+		'scripts/errata.mjs',
 		'package-lock.json',
 		'svelte.config.js',
 		'vite.config.ts'

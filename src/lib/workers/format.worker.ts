@@ -164,6 +164,8 @@ const api: FormatApi = {
 	},
 
 	async keepReady(ids) {
+		// titles in sentence case want them; what does not arrive is asked for when it is needed
+		await loadWords().catch(failed);
 		for (const id of ids) {
 			// one that does not arrive is fetched when it is used, or the next time
 			const answer = await ready({ id: styleSlug(id), title: id, lang: '' }).catch(failed);
