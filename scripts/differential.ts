@@ -5,11 +5,11 @@
  */
 import { createHash } from 'node:crypto';
 import { FEATURED } from '../src/lib/core/citing';
-import { compileStyle, createProcessor, toHtml } from '../src/lib/core/csl';
+import { compileStyle, createProcessor, toHtml, type Tree } from '../src/lib/core/csl';
 import { localeTree, styleIndex, styleTree } from './catalogue';
 import { mixedClusters, mixedItems } from './mixed-corpus';
 import { createReference, normalize, visible } from './reference';
-import { soundBeside } from './reference-faults';
+import { soundBeside, type About } from './reference-faults';
 
 export interface Compared {
 	style: string;
@@ -44,6 +44,11 @@ export function chosenStyles(count: number, seed = ''): string[] {
 	return seed ? all.slice(0, count) : [...new Set([...FEATURED.map((f) => f.id), ...all.slice(0, count)])];
 }
 
+/** Whether a style gives a call of a macro a text case, which the reference does not apply. */
+const hasCaseOfMacros = (t: Tree): boolean =>
+	(t.name === 'text' && t.attrs.macro !== undefined && t.attrs['text-case'] !== undefined) ||
+	t.children.some((k) => typeof k === 'object' && hasCaseOfMacros(k));
+
 export function compare(id: string, itemCount: number, clusterCount: number, seed?: number): Compared {
 	const tree = styleTree(id)!;
 	const items = mixedItems(itemCount, seed);
@@ -51,6 +56,23 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 	const style = compileStyle(tree, { locales: localeTree });
 	const clusters = mixedClusters(items, clusterCount, style.class === 'note', seed);
 	const uncited = items.map((i) => i.id);
+	const cited = new Map(clusters.map((c) => [c.id, c.cites]));
+	const facts = {
+		caseOfMacros: hasCaseOfMacros(tree),
+		afterCollapse: /after-collapse-delimiter/.test(JSON.stringify(tree))
+	};
+	const ofCluster = (cluster: string): About => ({
+		entry: false,
+		items: cited.get(cluster)!.map((c) => byId.get(c.sourceId)!),
+		suffixes: cited.get(cluster)!.flatMap((c) => c.suffix ?? []),
+		...facts
+	});
+	const ofEntry = (item: string | undefined): About => ({
+		entry: true,
+		items: item && byId.has(item) ? [byId.get(item)!] : [],
+		suffixes: [],
+		...facts
+	});
 	const out: Compared = {
 		style: id,
 		citations: 0,
@@ -82,7 +104,7 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 		const same = a === e;
 		if (same) out.citationsEqual++;
 		if (same || visible(a) === visible(e)) out.citationsAlike++;
-		else if (soundBeside(visible(a), visible(e))) out.citationsSound++;
+		else if (soundBeside(visible(a), visible(e), ofCluster(c.id))) out.citationsSound++;
 		else out.differences.push({ what: `citation ${c.id}`, reference: e, ours: a });
 	}
 	const mine = ours.bibliography ?? [];
@@ -97,7 +119,7 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 		const same = a === text;
 		if (same) out.entriesEqual++;
 		if (same || visible(a) === visible(text)) out.entriesAlike++;
-		else if (soundBeside(visible(a), visible(text))) out.entriesSound++;
+		else if (soundBeside(visible(a), visible(text), ofEntry(e.id))) out.entriesSound++;
 		else out.differences.push({ what: `entry ${e.id}`, reference: text, ours: a });
 	});
 	const order = theirs.map((e) => e.id).filter((x) => !x || byEntry.has(x));

@@ -1,7 +1,7 @@
 /** What is set aside is a named fault of the reference, and nothing else. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { soundBeside } from './reference-faults';
+import { soundBeside, type About } from './reference-faults';
 
 test('named faults of the reference are set aside', () => {
 	for (const [ours, reference] of [
@@ -12,9 +12,51 @@ test('named faults of the reference are set aside', () => {
 		['“‘Lamp Ledger.’” Ledger.', '““Lamp Ledger.”” Ledger.'],
 		['Journal of Memory and Language 3', 'Journal Of Memory And Language 3'],
 		['J. Light Stud. 3: 71.', 'J. Light Stud. 3p.: 71.'],
-		['Harbour Board. (1889) Light.', 'Harbour Board (1889) Light.']
+		['Harbour Board. (1889) Light.', 'Harbour Board (1889) Light.'],
+		['Who paid for the “Eel”? 8.', 'Who paid for the “Eel”?: 8.'],
+		['Ibid., vol. 34.', 'Ibid., vol. 34, S.S. .'],
+		['Quill, 1947–1949. Eel.', 'Quill, 1947–[accessed 1949]. Eel.'],
+		['Quill, 1947–1949.', 'Quill, 1947–Accessed 1949, .'],
+		['[consulta: 2 octubre 2026a]', '[consulta: 2 octubre 2026 a]'],
+		['BRANDT, L. M. von. Eel', 'BRANDT, L. M. Von. Eel']
 	])
 		assert.ok(soundBeside(ours, reference), ours);
+});
+
+const roe: About = {
+	entry: true,
+	items: [{ id: 'a', type: 'book', author: [{ family: 'Roe', given: 'Per Olof' }] }],
+	suffixes: [', emphasis added'],
+	afterCollapse: false,
+	caseOfMacros: false
+};
+
+const dated = { ...roe.items[0], issued: { 'date-parts': [[1941]] } };
+
+test('some faults hang on the source, the cite or the style', () => {
+	const cite = { ...roe, entry: false };
+	const nameless = { ...cite, items: [...roe.items, { id: 'b', type: 'book' }] };
+	for (const [ours, reference, about] of [
+		['Roe, P. O. Eel.', 'Roe, Per Olof. Eel.', roe],
+		['Eel, Roe, 1902', 'Eel, P.O. Roe, 1902', roe],
+		['ROE, P.O. de, 1902', 'ROE, Per Olof de, 1902', roe],
+		['“Eel,” emphasis added', '“Eel”, emphasis added', cite],
+		['(Roe 1941; Anon. 1952)', '(Roe 1941, Anon. 1952)', nameless],
+		['van der Okafor, 1974', 'I. van der Okafor, 1974', cite],
+		['(10, p. 3, see 22)', '(10, p. 3; see 22)', { ...cite, afterCollapse: true }],
+		['(Roe, n.d.; Eel, 1902)', '(Eel, 1902; Roe, n.d.)', cite],
+		['In Journal of Eel Studies', 'In Journal of eel studies', { ...roe, caseOfMacros: true }]
+	] as const)
+		assert.ok(soundBeside(ours, reference, about), ours);
+	for (const [ours, reference, about] of [
+		['Roe, Per Olof. Eel.', 'Roe, P. O. Eel.', roe],
+		['Roe 1902', 'P. O. Roe 1902', cite],
+		['(Roe 1941; Roe 1952)', '(Roe 1941, Roe 1952)', { ...cite, items: [dated] }],
+		['(Roe 1941; Eel 1952)', '(Eel 1952; Roe 1941)', { ...cite, items: [dated] }],
+		['van der Okafor, 1974', 'I. van der Okafor, 1974', roe],
+		['In Journal of Eel Studies', 'In Journal of eel studies', roe]
+	] as const)
+		assert.ok(!soundBeside(ours, reference, about), ours);
 });
 
 test('other differences, and the same faults in ours, are not', () => {

@@ -126,5 +126,6 @@ export function visible(html: string): string {
 			out += part;
 		}
 	}
-	return out;
+	// a space has no look of its own
+	return out.replace(/(\{[^}]*\}) +/g, ' $1').replace(/ {2,}/g, ' ');
 }

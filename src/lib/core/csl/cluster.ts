@@ -74,12 +74,19 @@ function endsInSuffix(r: Rich): boolean {
 	return last !== undefined && endsInSuffix(last);
 }
 
-/** Without the comma that it ends in. */
+/** Without the commas that it ends in. */
 export function withoutEnd(r: Rich): Rich | null {
+	let out: Rich | null = r;
+	do out = withoutComma(out);
+	while (out && endsInStyleComma(out));
+	return out;
+}
+
+function withoutComma(r: Rich): Rich | null {
 	if (typeof r === 'string') return r.replace(/,\s*$/, '') || null;
 	for (let i = r.kids.length - 1; i >= 0; i--) {
 		if (!plainOf(r.kids[i])) continue;
-		const end = withoutEnd(r.kids[i]);
+		const end = withoutComma(r.kids[i]);
 		return { ...r, kids: [...r.kids.slice(0, i), ...(end === null ? [] : [end])] };
 	}
 	return r;

@@ -7,7 +7,7 @@ import { compileDate } from './date-element';
 import { compileDecor, readFormat } from './decor';
 import { buildLocale, type Locale, type LocaleSource } from './locale';
 import { compileNames, inheritNames, type NameDefaults, type Outer } from './names-element';
-import { seq, type Format, type Rich } from './rich';
+import { gather, type Format, type Rich } from './rich';
 import type { Area } from './types';
 import { lintStyle } from './lint';
 import { checkSize } from './size';
@@ -171,7 +171,7 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 		if (area === 'bibliography') bibliographyNumeric = uses.variables.has('citation-number');
 		return {
 			fields,
-			run: (c) => seq(fields.map((f) => f(c))),
+			run: (c) => gather(fields, c, ''),
 			delimiter: layout.attrs.delimiter ?? '',
 			prefix: layout.attrs.prefix ?? '',
 			suffix: layout.attrs.suffix ?? '',
@@ -259,7 +259,7 @@ class AreaCompiler {
 	all = (t: Tree, outer: Outer | null = null): Eval => {
 		const kids = elements(t).map((e) => this.element(e, outer));
 		if (kids.length === 1) return kids[0];
-		return (c) => seq(kids.map((k) => k(c)));
+		return (c) => gather(kids, c, '');
 	};
 
 	/** A branch of `choose`: its parts stay apart, so that a group can put its delimiter between them. */
@@ -267,8 +267,16 @@ class AreaCompiler {
 		const kids = elements(t).map((e) => this.element(e, outer));
 		if (kids.length === 1) return kids[0];
 		return (c) => {
-			const parts = kids.map((k) => k(c)).filter((r) => r != null && r !== '');
-			return parts.length < 2 ? (parts[0] ?? null) : { kids: parts as Rich[], spread: true };
+			let first: Rich | null = null;
+			let parts: Rich[] | null = null;
+			for (const k of kids) {
+				const r = k(c);
+				if (r == null || r === '') continue;
+				if (parts) parts.push(r);
+				else if (first === null) first = r;
+				else parts = [first, r];
+			}
+			return parts ? { kids: parts, spread: true } : first;
 		};
 	}
 

@@ -6,7 +6,7 @@ import { findTerm, ordinalSuffix, termText, type Locale } from './locale';
 import { formatPages, fromRoman, isNumeric, isPlural, splitNumbers, toRoman, type PageFormat } from './numbers';
 import { cleanName } from './names';
 import { dateOf, variableTest, namesOf, textValue, variableText } from './read';
-import { join, plainOf, type Rich } from './rich';
+import { gather, plainOf, type Rich } from './rich';
 import { elements, textOf, type Tree } from './tree';
 import { DATE_VARIABLES, NAME_VARIABLES, NUMBER_VARIABLES } from './variables';
 
@@ -226,11 +226,13 @@ const OWN_LABEL = /^(?:vol|fol|pp?|ch|chap|sec|art|col|fig|no|pt|bk|para)\.\s/i;
 
 /** Compiles a `label` element outside names. */
 export function compileLabel(t: Tree): Eval {
-	const variable = t.attrs.variable ?? '';
+	const named = t.attrs.variable ?? '';
 	const form = t.attrs.form ?? 'long';
 	const rule = t.attrs.plural ?? 'contextual';
 	const decor = compileDecor(t);
 	return (c) => {
+		// an entry has no locator: the label stands before its pages (common practice of styles that share a macro)
+		const variable = named === 'locator' && c.inBibliography ? 'page' : named;
 		if (variable === 'locator' && !c.cite?.locator?.value) return null;
 		const value = variableText(c, variable, undefined);
 		if (!value || (variable === 'locator' && OWN_LABEL.test(value))) return null;
@@ -278,13 +280,9 @@ export function compileGroup(t: Tree, kids: Eval[]): Eval {
 		const filled = c.filled;
 		c.called = 0;
 		c.filled = 0;
-		let parts: Rich[] | null = null;
-		for (const k of kids) {
-			const r = k(c);
-			if (r != null && r !== '') (parts ??= []).push(r);
-		}
+		const parts = gather(kids, c, delimiter);
 		const dead = c.called > 0 && c.filled === 0;
-		const out = dead || !parts ? null : join(parts, delimiter);
+		const out = dead ? null : parts;
 		// for the group around it, a group with output counts as a variable with a value
 		c.called = called + (dead || out == null ? (c.called > 0 ? 1 : 0) : 1);
 		c.filled = filled + (out == null ? 0 : 1);
@@ -316,7 +314,7 @@ function compileTest(t: Tree): Test {
 	for (const v of words(a['is-numeric'])) {
 		tests.push((c) => {
 			const text = NAME_VARIABLES.has(v) || DATE_VARIABLES.has(v) ? '' : variableText(c, v, undefined);
-			return text !== '' && isNumeric(NUMBER_VARIABLES.has(v) ? text : text);
+			return text !== '' && isNumeric(text);
 		});
 	}
 	for (const v of words(a['is-uncertain-date'])) tests.push((c) => Boolean(dateOf(c.item, v)?.circa));
@@ -331,9 +329,20 @@ function compileTest(t: Tree): Test {
 	if (a.disambiguate === 'true') tests.push((c) => c.conditionsSeen++ < c.distinction.condition);
 	if (a.disambiguate === 'false') tests.push((c) => c.conditionsSeen++ >= c.distinction.condition);
 	if (tests.length === 0) return () => false;
-	if (match === 'any') return (c) => tests.some((f) => f(c));
-	if (match === 'none') return (c) => !tests.some((f) => f(c));
-	return (c) => tests.every((f) => f(c));
+	const [only] = tests;
+	if (tests.length === 1) return match === 'none' ? (c) => !only(c) : only;
+	if (match === 'any') return (c) => anyOf(tests, c);
+	if (match === 'none') return (c) => !anyOf(tests, c);
+	return (c) => {
+		for (let i = 0; i < tests.length; i++) if (!tests[i](c)) return false;
+		return true;
+	};
+}
+
+/** Spelled out: conditions are asked tens of thousands of times a manuscript, and a closure each would be garbage. */
+function anyOf(tests: readonly Test[], c: Context): boolean {
+	for (let i = 0; i < tests.length; i++) if (tests[i](c)) return true;
+	return false;
 }
 
 function positionTest(v: string): Test {

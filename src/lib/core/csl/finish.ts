@@ -123,24 +123,25 @@ function add(kids: Rich[], k: Rich | null): void {
 	else kids.push(k);
 }
 
-const NO_TAIL = { tail: '' };
-
+/** The tree with the settled text of the cells in the place of its leaves. */
 function rebuild(r: Rich, cells: Cell[], at: { i: number }): Rich | null {
-	if (typeof r === 'string') return cells[at.i++].t || null;
-	const { tail } = r.display ? cells[at.i++] : NO_TAIL;
 	const kids: Rich[] = [];
+	rebuildInto(kids, r, cells, at);
+	if (kids.length < 2) return kids[0] ?? null;
+	return { kids };
+}
+
+/** Adds a part; one that says nothing of its own dissolves into the one around it. */
+function rebuildInto(into: Rich[], r: Rich, cells: Cell[], at: { i: number }): void {
+	if (typeof r === 'string') return add(into, cells[at.i++].t || null);
+	const bare = isBare(r);
+	const kids = bare ? into : [];
+	const tail = r.display ? cells[at.i++].tail : '';
 	if (r.quote) add(kids, cells[at.i++].t || null);
-	for (const k of r.kids) {
-		const inner = rebuild(k, cells, at);
-		// a node that says nothing of its own dissolves into the one around it
-		if (inner !== null && typeof inner === 'object' && isBare(inner)) for (const x of inner.kids) add(kids, x);
-		else add(kids, inner);
-	}
+	for (let k = 0; k < r.kids.length; k++) rebuildInto(kids, r.kids[k], cells, at);
 	if (r.quote) add(kids, cells[at.i++].t || null);
 	if (tail) add(kids, tail);
-	if (!kids.length) return null;
-	if (kids.length === 1 && isBare(r)) return kids[0];
-	return lookOf(r, kids);
+	if (!bare && kids.length) into.push(lookOf(r, kids));
 }
 
 /** Nothing but its parts: no format, block, link or tag that later steps look for. */
@@ -179,11 +180,19 @@ function intoBlock(before: Cell, cell: Cell): void {
 	if (!MARK.test(before.t.trimEnd().slice(-1))) before.t = before.t.trimEnd() + m[1];
 }
 
+/** Begins with a letter, a digit or a bracket: nothing is to be settled with what stands before. */
+function startsPlain(text: string): boolean {
+	const c = text.charCodeAt(0);
+	// letters of ASCII and all up to the first of Unicode's wider spaces, without the no-break space; digits; an open bracket
+	return (c > 63 && c < 0x1680 && c !== 0xa0) || (c > 47 && c < 58) || c === 40;
+}
+
 /** Settles what happens at the seam between two neighbouring cells. */
 function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	const cell = cells[i];
+	if (cell.q !== 0 || startsPlain(cell.t)) return;
 	let before = cells[p];
-	if (before.q === 0 && cell.q === 0) {
+	if (before.q === 0) {
 		const a = before.t[before.t.length - 1];
 		if ((a === ' ' || a === '\u00a0') && (cell.t[0] === ' ' || cell.t[0] === '\u00a0')) {
 			cell.t = cell.t.slice(1);
@@ -191,7 +200,7 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 		}
 	}
 	// no space stands between a word and a comma that the style put behind it (a semicolon may have one, in French)
-	if (before.q === 0 && cell.q === 0 && /^,/.test(cell.t) && / $/.test(before.t)) {
+	if (before.q === 0 && cell.t[0] === ',' && before.t.endsWith(' ')) {
 		let q = p;
 		while (q > 0 && !cells[q].t.trim() && !cells[q].block) q--;
 		if (/[\p{L}\p{N})\]’”]$/u.test(cells[q].t.trimEnd())) {
@@ -199,14 +208,14 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 			if (!before.t) return;
 		}
 	}
-	if (before.q === 0 && cell.q === 0 && /^ +,/.test(cell.t) && /[\p{L}\p{N})\]]$/u.test(before.t)) {
+	if (before.q === 0 && /^ +,/.test(cell.t) && /[\p{L}\p{N})\]]$/u.test(before.t)) {
 		cell.t = cell.t.trimStart();
 	}
-	if (before.q === 0 && cell.q === 0 && repeats(textBefore(cells, p), cell)) {
+	if (before.q === 0 && repeats(cells, p, cell)) {
 		if (!cell.t) return;
 	}
 	const n = cell.t[0];
-	if (!MARK.test(n) || cell.q !== 0 || cell.t.startsWith('...')) return;
+	if (!MARK.test(n) || cell.t.startsWith('...')) return;
 	// no line begins with a mark: it belongs to the end of the block before
 	if (before.within && before.within !== cell.within && before.q === 0 && !MARK.test(before.t.slice(-1))) {
 		const block = cells.find((c) => c.block && c.within === before.within)!;
@@ -281,9 +290,10 @@ function textBefore(cells: Cell[], p: number): string {
  * A mark, a space and the same mark again: something between them was empty, and the second goes with the space
  * before it.
  */
-function repeats(before: string, cell: Cell): boolean {
+function repeats(cells: Cell[], p: number, cell: Cell): boolean {
 	const m = /^\s*([,;:])/.exec(cell.t);
 	if (!m) return false;
+	const before = textBefore(cells, p);
 	const spaced = /\s$/.test(before) || m[0].length > 1;
 	if (!spaced || before.trimEnd().slice(-1) !== m[1]) return false;
 	cell.t = cell.t.slice(m[0].length);

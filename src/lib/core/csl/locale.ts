@@ -169,8 +169,22 @@ export function buildLocale(lang: string, source: LocaleSource, inStyle: Tree[])
 /** Where a form of a term is not there, the form that stands in (CSL 1.0.2, "Terms"). */
 const FORM_FALLBACK: Record<string, string> = { 'verb-short': 'verb', symbol: 'short', verb: 'long', short: 'long' };
 
+/** Terms that were looked for, by form and name: asked for with every label of a manuscript. */
+const found = new WeakMap<Locale, Map<string, Map<string, Term | null>>>();
+
 /** A term in the nearest form that exists; null where no form exists. */
 export function findTerm(locale: Locale, name: string, form = 'long', genderForm = ''): Term | null {
+	if (genderForm) return lookForTerm(locale, name, form, genderForm);
+	let forms = found.get(locale);
+	if (!forms) found.set(locale, (forms = new Map()));
+	let names = forms.get(form);
+	if (!names) forms.set(form, (names = new Map()));
+	let term = names.get(name);
+	if (term === undefined) names.set(name, (term = lookForTerm(locale, name, form, '')));
+	return term;
+}
+
+function lookForTerm(locale: Locale, name: string, form: string, genderForm: string): Term | null {
 	let f: string | undefined = form;
 	while (f) {
 		const t =

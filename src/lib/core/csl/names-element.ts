@@ -157,6 +157,8 @@ export function compileNames(
 	const isCount = parts.options.form === 'count';
 
 	return (c) => {
+		// of names that stand side by side in a condition within `substitute`, the first that are there stand in
+		if (outer && c.substituting && c.stoodIn) return null;
 		const lists: { variable: string; names: Name[] }[] = [];
 		for (const variable of variables) {
 			if (c.suppressed?.has(variable)) continue;
@@ -185,7 +187,10 @@ export function compileNames(
 		else blocks = lists.map((l) => block(l.names, l.variable, parts, c));
 		const body = join(blocks, delimiter);
 		if (body == null) return null;
-		if (c.substituting) for (const l of lists) (c.suppressed ??= new Set()).add(l.variable);
+		if (c.substituting) {
+			if (outer) c.stoodIn = true;
+			for (const l of lists) (c.suppressed ??= new Set()).add(l.variable);
+		}
 		const first = c.firstNames == null;
 		const out = decor({ kids: [body], tag: 'names' }, c);
 		if (first && outer === null) return claimFirst(c, out);
@@ -218,6 +223,7 @@ function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich
 	for (const alternative of alternatives) {
 		c.used = [];
 		c.substituting = true;
+		c.stoodIn = false;
 		const r = alternative(c);
 		c.substituting = outerSubstituting;
 		const used: string[] = c.used;
@@ -232,6 +238,8 @@ function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich
 				}
 			}
 			if (!outermost) return r;
+			// a word such as "Anonymous" is nobody's name: two works that have it are not by one author
+			if (!used.length) c.nameTexts ??= [];
 			if (c.nameTexts == null) {
 				// what stands in for names is replaced as names are, in its own look; a title is no author of that name
 				c.nameTexts = [`${STAND_IN}${plainOf(r)}`];
@@ -255,7 +263,7 @@ function inPlaceOf(r: Rich, text: string): Rich {
 }
 
 const sameList = (a: string[] | null, b: string[]) =>
-	a !== null && a.length === b.length && a.every((x, i) => x === b[i]);
+	a !== null && b.length > 0 && a.length === b.length && a.every((x, i) => x === b[i]);
 
 /** How many names are shown, and whether "et al." follows. */
 function shownCount(

@@ -76,6 +76,26 @@ function addJoined(kids: Rich[], parts: (Rich | null | undefined)[], delimiter: 
 	}
 }
 
+/** What a row of parts gives, with a delimiter between those that are there; no list is made for a single one. */
+export function gather<C>(run: readonly ((c: C) => Rich | null)[], c: C, delimiter: string): Rich | null {
+	let first: Rich | null = null;
+	let kids: Rich[] | null = null;
+	for (let i = 0; i < run.length; i++) {
+		const r = run[i](c);
+		if (r == null || r === '') continue;
+		if (typeof r === 'object' && r.spread) {
+			if (!kids) kids = first === null ? [] : [first];
+			addJoined(kids, r.kids, delimiter);
+		} else if (kids) {
+			if (delimiter && kids.length) kids.push(delimiter);
+			kids.push(r);
+		} else if (first === null) first = r;
+		else kids = delimiter ? [first, delimiter, r] : [first, r];
+	}
+	if (!kids) return first;
+	return kids.length > 1 ? { kids } : (kids[0] ?? null);
+}
+
 /** The bare text, without quotation marks or formatting. */
 export function plainOf(r: Rich | null | undefined): string {
 	if (r == null) return '';
