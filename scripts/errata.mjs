@@ -6,15 +6,19 @@ import { fileURLToPath } from 'node:url';
 const file = join(dirname(fileURLToPath(import.meta.url)), '..', 'catalogue', 'errata.json');
 
 /**
- * The corrections, looked through.
+ * The corrections, looked through, one for each style that has it.
  * @throws where one lacks a part
  */
 export function readErrata() {
-	const list = JSON.parse(readFileSync(file, 'utf8'));
+	const list = JSON.parse(readFileSync(file, 'utf8')).flatMap(({ styles, ...e }) =>
+		styles ? styles.map((style) => ({ ...e, style })) : [e]
+	);
 	for (const e of list) {
 		for (const part of ['style', 'manual', 'what', 'before', 'after', ...(e.term ? [] : ['within', 'element'])])
 			if (typeof e[part] !== 'string' || !e[part]) throw new Error(`A correction in errata.json has no “${part}”.`);
-		if (!e.term && (!e.set || typeof e.set !== 'object')) throw new Error(`The correction of ${e.style} sets nothing.`);
+		for (const edit of [e, ...(e.also ?? [])])
+			if (!edit.term && !edit.set && !Array.isArray(edit.instead))
+				throw new Error(`The correction of ${e.style} changes nothing.`);
 	}
 	return list;
 }
@@ -43,22 +47,36 @@ function applyTerm(tree, { lang, name, words }) {
 	terms.c = [...kids(terms).filter((t) => t.a?.name !== name || t.a?.form), { n: 'term', a: { name }, c: [words] }];
 }
 
+/** Elements with what they are written for in the place of `itself`. */
+const around = (list, itself) =>
+	list.map((k) => (k.n === 'itself' ? itself : typeof k === 'object' && k.c ? { ...k, c: around(k.c, itself) } : k));
+
+/** Makes one edit within an area or macro. @returns how many elements were meant by it */
+function applyEdit(tree, e) {
+	const roots = kids(tree).filter((k) => k.n === e.within || (k.n === 'macro' && k.a?.name === e.within));
+	let done = 0;
+	const walk = (t) => {
+		t.c = (t.c ?? []).flatMap((k) => {
+			if (typeof k !== 'object' || !meant(k, e)) {
+				if (typeof k === 'object') walk(k);
+				return [k];
+			}
+			done++;
+			return e.instead ? around(e.instead, k) : [{ ...k, a: { ...k.a, ...e.set } }];
+		});
+	};
+	roots.forEach(walk);
+	return done;
+}
+
 /**
- * Applies a correction in place: `set` on elements, or a `term` of one language.
+ * Applies a correction in place: attributes `set` on elements, other elements `instead` of them (with `itself` where the
+ * old one stays), or a `term` of one language; `also` are further edits of the same correction.
  * @param tree a style as it is unpacked: name `n`, attributes `a`, children `c`
  * @throws where nothing of the style is meant by it, so that one that is no longer needed is seen
  */
 export function applyErratum(tree, e) {
 	if (e.term) return applyTerm(tree, e.term);
-	const roots = kids(tree).filter((k) => k.n === e.within || (k.n === 'macro' && k.a?.name === e.within));
-	let done = 0;
-	const walk = (t) => {
-		if (meant(t, e)) {
-			t.a = { ...t.a, ...e.set };
-			done++;
-		}
-		kids(t).forEach(walk);
-	};
-	roots.forEach(walk);
-	if (!done) throw new Error(`The correction of ${e.style} (${e.manual}) finds nothing in the style.`);
+	if ([e, ...(e.also ?? [])].some((edit) => !applyEdit(tree, edit)))
+		throw new Error(`The correction of ${e.style} (${e.manual}) finds nothing in the style.`);
 }

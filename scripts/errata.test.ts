@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import { compileStyle, createProcessor, expandTree, toPlain, type Item, type Tree } from '../src/lib/core/csl';
 import { readDependentId, dependentId } from '../src/lib/core/citing/dependent';
+import { readErrata } from './errata.mjs';
 import { localeTree, root, styleIndex, styleTree } from './catalogue';
 
 interface Erratum {
@@ -15,7 +16,7 @@ interface Erratum {
 	sample: { item: Item; locator?: { label: string; value: string }; entry?: boolean };
 }
 const read = (...path: string[]): unknown => JSON.parse(readFileSync(join(root, ...path), 'utf8'));
-const errata = read('catalogue', 'errata.json') as Erratum[];
+const errata = readErrata() as Erratum[];
 
 /** A style as the package has it. */
 function asShipped(id: string): Tree {

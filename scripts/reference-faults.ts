@@ -104,6 +104,8 @@ const FAULTS: Fault[] = [
 				.replace(/[,;:](?:\s*[,;:])+(?=\s|$)/g, (run) => (run.includes(';') ? ';' : run[0]))
 				.replace(/([.?!][”’»]?)\s*\.(?=\s|$|<)/g, '$1')
 				.replace(/([?!][”’»]?):(?=\s)/g, '$1')
+				.replace(/\.(\{[^}]*\})\./g, '.$1')
+				.replace(/;:(?=\d)/g, ';')
 				.replace(/[,;:]\s*(?=[.)\]](?:\s|$|[,;.)]))/g, '')
 				.replace(/\.?[,;:]\s*\.?$/, '.')
 	},
@@ -117,15 +119,23 @@ const FAULTS: Fault[] = [
 	},
 	{
 		name: 'the letter behind the year of another date stands apart',
-		both: (s) => s.replace(/(?<=\d{4}) ([a-z])(?=[\])])/g, '$1')
+		both: (s) => s.replace(/(?<=\d{4})[ ,-]([a-z])(?=[\])-])/g, '$1')
 	},
 	{
 		name: 'quotation marks within quotation marks are the outer ones',
-		both: (s) => s.replace(/““(.*?)””/g, '“‘$1’”')
+		both: (s) => s.replace(/““(.*?)””/g, '“‘$1’”').replace(/‘‘(.*?)’’/g, '‘“$1”’')
 	},
 	{
 		name: 'a stop word that was typed with a capital keeps it',
 		both: (s) => s.replace(STOP_WORDS, (w) => w.toLowerCase())
+	},
+	{
+		name: 'round brackets within round brackets become square, the first or the last of a pair alone',
+		reference: (s) => (s.split('(').length === s.split(')').length ? s : s.replace(/\[/g, '(').replace(/\]/g, ')'))
+	},
+	{
+		name: 'the particle of a short name is put behind it',
+		reference: (s) => s.replace(new RegExp(`([\\p{Lu}][\\p{L}’]+), (${PARTICLES})(?=\\{?[/,;)}])`, 'gu'), '$2 $1')
 	},
 	{
 		name: 'a particle is given the case of given names',
@@ -154,12 +164,12 @@ const FAULTS: Fault[] = [
 		both: (s, { afterCollapse }) => (afterCollapse ? s.replace(/[,;](?=\s)/g, ',') : s)
 	},
 	{
-		name: 'seasons, dates in words and sources without a date have places of their own in the order of cites',
-		both: (s, { entry, items }) => (entry || !items.some(hasOddDate) ? s : inOrder(s))
-	},
-	{
 		name: 'the text case of a macro call is not applied',
 		both: (s, { caseOfMacros }) => (caseOfMacros ? s.toLowerCase() : s)
+	},
+	{
+		name: 'seasons, dates in words and sources without a date have places of their own in the order of cites',
+		both: (s, { entry, items }) => (entry || !items.some(hasOddDate) ? s : inOrder(s))
 	}
 ];
 

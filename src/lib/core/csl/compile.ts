@@ -228,6 +228,12 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 const dependsOnPosition = (t: Tree) =>
 	t.attrs['et-al-subsequent-min'] != null || t.attrs['et-al-subsequent-use-first'] != null;
 
+/** The label of pages right before a locator is the locator's: the pages are printed elsewhere, if at all (common practice). */
+const labelOf = (e: Tree, next: Tree | undefined): Tree =>
+	e.name === 'label' && e.attrs.variable === 'page' && next?.name === 'text' && next.attrs.variable === 'locator'
+		? { ...e, attrs: { ...e.attrs, variable: 'locator' } }
+		: e;
+
 /** Compiles the elements of one area; macros once each, since inherited name options differ between areas. */
 class AreaCompiler {
 	private readonly done = new Map<string, Eval>();
@@ -255,16 +261,21 @@ class AreaCompiler {
 		return run;
 	};
 
+	private children(t: Tree, outer: Outer | null): Eval[] {
+		const list = elements(t);
+		return list.map((e, i) => this.element(labelOf(e, list[i + 1]), outer));
+	}
+
 	/** All child elements of a tree, one after the other. */
 	all = (t: Tree, outer: Outer | null = null): Eval => {
-		const kids = elements(t).map((e) => this.element(e, outer));
+		const kids = this.children(t, outer);
 		if (kids.length === 1) return kids[0];
 		return (c) => gather(kids, c, '');
 	};
 
 	/** A branch of `choose`: its parts stay apart, so that a group can put its delimiter between them. */
 	private branch(t: Tree, outer: Outer | null): Eval {
-		const kids = elements(t).map((e) => this.element(e, outer));
+		const kids = this.children(t, outer);
 		if (kids.length === 1) return kids[0];
 		return (c) => {
 			let first: Rich | null = null;
@@ -293,10 +304,7 @@ class AreaCompiler {
 			case 'label':
 				return compileLabel(t);
 			case 'group':
-				return compileGroup(
-					t,
-					elements(t).map((e) => this.element(e, outer))
-				);
+				return compileGroup(t, this.children(t, outer));
 			case 'choose':
 				return compileChoose(t, (b) => this.branch(b, outer));
 			default:

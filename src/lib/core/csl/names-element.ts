@@ -159,6 +159,8 @@ export function compileNames(
 	return (c) => {
 		// of names that stand side by side in a condition within `substitute`, the first that are there stand in
 		if (outer && c.substituting && c.stoodIn) return null;
+		// a dash stands for the names at the head of an entry, not for those within it
+		if (!c.atStart && c.inBibliography) c.nameTexts ??= [];
 		const lists: { variable: string; names: Name[] }[] = [];
 		for (const variable of variables) {
 			if (c.suppressed?.has(variable)) continue;

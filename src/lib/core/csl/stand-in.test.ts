@@ -46,6 +46,20 @@ test('a locator’s label in an entry is the label of its pages', () => {
 	assert.deepEqual(entries([{ ...edited, page: undefined }], layout), ['Eel']);
 });
 
+test('a label of pages right before a locator is the locator’s', () => {
+	const xml = `<style xmlns="http://purl.org/net/xbiblio/csl" version="1.0" class="note">${info}<citation><layout><group delimiter=", "><text variable="title"/><group delimiter=" "><label variable="page" form="short"/><text variable="locator"/></group></group></layout></citation></style>`;
+	const style = compileStyle(parseXml(xml), { locales: localeTree });
+	const print = (item: Item, label: string, value: string) =>
+		toPlain(
+			createProcessor({ style, getItem: () => item }).format({
+				clusters: [{ id: 'c', noteNumber: 1, cites: [{ sourceId: 'a', locator: { label, value } }] }]
+			}).clusters[0].output
+		);
+	assert.equal(print(edited, 'page', '4'), 'Eel, p. 4');
+	assert.equal(print({ ...edited, page: undefined }, 'page', '4–6'), 'Eel, pp. 4–6');
+	assert.equal(print(edited, 'section', '2'), 'Eel, sec. 2');
+});
+
 test('a dash says the same author; two works that nobody signed are not by one', () => {
 	const names =
 		'<names variable="author"><name/><substitute><names variable="editor"/><text term="anonymous" text-case="capitalize-first"/></substitute></names>';
@@ -54,6 +68,27 @@ test('a dash says the same author; two works that nobody signed are not by one',
 	const unsigned = (id: string): Item => ({ id, type: 'book', title: `Title ${id}` });
 	assert.deepEqual(entries([unsigned('a'), unsigned('b')], layout, dash), ['Anonymous. Title a', 'Anonymous. Title b']);
 	assert.deepEqual(entries([edited, { ...edited, id: 'b', title: 'Map' }], layout, dash), ['Ann Roe. Eel', '———. Map']);
+});
+
+test('a dash stands at the head of an entry, never within it', () => {
+	const layout =
+		'<group delimiter=". "><names variable="author"><name/></names><text variable="title"/><names variable="director"><label form="verb" text-case="capitalize-first" suffix=" "/><name/></names></group>';
+	const film = (id: string, more: Partial<Item>): Item => ({
+		id,
+		type: 'motion_picture',
+		title: `Film ${id}`,
+		...more
+	});
+	const arden = [{ family: 'Arden', given: 'Lou' }];
+	const dash = 'subsequent-author-substitute="———"';
+	assert.deepEqual(entries([film('a', { director: arden }), film('b', { director: arden })], layout, dash), [
+		'Film a. Directed by Lou Arden',
+		'Film b. Directed by Lou Arden'
+	]);
+	assert.deepEqual(entries([film('a', { director: arden }), film('b', { author: arden })], layout, dash), [
+		'Film a. Directed by Lou Arden',
+		'Lou Arden. Film b'
+	]);
 });
 
 test('commas of affixes that met at the end of a citation give way to its full stop', () => {
