@@ -291,6 +291,22 @@ class AreaCompiler {
 		};
 	}
 
+	/** What may stand in for names: of what a condition has side by side, the first that prints (common practice). */
+	private alternative = (t: Tree, outer: Outer): Eval => {
+		if (t.name !== 'choose') return this.element(t, outer);
+		return compileChoose(t, (branch) => {
+			const kids = elements(branch).map((e) => this.alternative(e, outer));
+			if (kids.length === 1) return kids[0];
+			return (c) => {
+				for (const k of kids) {
+					const r = k(c);
+					if (r != null && r !== '') return r;
+				}
+				return null;
+			};
+		});
+	};
+
 	element = (t: Tree, outer: Outer | null = null): Eval => {
 		switch (t.name) {
 			case 'text':
@@ -300,7 +316,7 @@ class AreaCompiler {
 			case 'date':
 				return compileDate(t, this.locale);
 			case 'names':
-				return compileNames(t, this.defaults, this.element, outer);
+				return compileNames(t, this.defaults, this.alternative, outer);
 			case 'label':
 				return compileLabel(t);
 			case 'group':

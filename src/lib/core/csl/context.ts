@@ -54,8 +54,6 @@ export interface Context {
 	used: string[] | null;
 	/** A substitution is being tried: names that were written are used up at once. */
 	substituting: boolean;
-	/** Names have stood in for others in the alternative that is tried. */
-	stoodIn: boolean;
 	/** Nothing has been written yet, and what begins here begins a sentence: a term takes a capital. */
 	atStart: boolean;
 	/** How many `disambiguate` conditions were met so far. */
@@ -115,7 +113,6 @@ export function createContext(locale: Locale, style: StyleFacts): Context {
 		filled: 0,
 		used: null,
 		substituting: false,
-		stoodIn: false,
 		atStart: false,
 		conditionsSeen: 0,
 		namesIndex: 0,
@@ -151,7 +148,6 @@ export function resetContext(
 	c.filled = 0;
 	c.used = null;
 	c.substituting = false;
-	c.stoodIn = false;
 	c.atStart = false;
 	c.conditionsSeen = 0;
 	c.namesIndex = 0;

@@ -123,7 +123,7 @@ function readParts(t: Tree, inherited: NameDefaults): Parts {
 export function compileNames(
 	t: Tree,
 	inherited: NameDefaults,
-	compileChild: (t: Tree, outer: Outer | null) => Eval,
+	compileChild: (t: Tree, outer: Outer) => Eval,
 	outer: Outer | null = null
 ): Eval {
 	const defaults = inheritNames(t, outer ? outer.defaults : inherited);
@@ -157,8 +157,6 @@ export function compileNames(
 	const isCount = parts.options.form === 'count';
 
 	return (c) => {
-		// of names that stand side by side in a condition within `substitute`, the first that are there stand in
-		if (outer && c.substituting && c.stoodIn) return null;
 		// a dash stands for the names at the head of an entry, not for those within it
 		if (!c.atStart && c.inBibliography) c.nameTexts ??= [];
 		const lists: { variable: string; names: Name[] }[] = [];
@@ -189,10 +187,7 @@ export function compileNames(
 		else blocks = lists.map((l) => block(l.names, l.variable, parts, c));
 		const body = join(blocks, delimiter);
 		if (body == null) return null;
-		if (c.substituting) {
-			if (outer) c.stoodIn = true;
-			for (const l of lists) (c.suppressed ??= new Set()).add(l.variable);
-		}
+		if (c.substituting) for (const l of lists) (c.suppressed ??= new Set()).add(l.variable);
 		const first = c.firstNames == null;
 		const out = decor({ kids: [body], tag: 'names' }, c);
 		if (first && outer === null) return claimFirst(c, out);
@@ -225,7 +220,6 @@ function substituted(c: Context, alternatives: Eval[], outermost: boolean): Rich
 	for (const alternative of alternatives) {
 		c.used = [];
 		c.substituting = true;
-		c.stoodIn = false;
 		const r = alternative(c);
 		c.substituting = outerSubstituting;
 		const used: string[] = c.used;

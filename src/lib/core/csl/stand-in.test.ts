@@ -39,6 +39,15 @@ test('names side by side in a condition of a substitution: the first that are th
 	assert.deepEqual(entries([{ ...edited, editor: undefined }], layout), ['Sund. Eel']);
 });
 
+test('texts side by side in a condition of a substitution: the first that is there stands in', () => {
+	const author =
+		'<names variable="author"><substitute><choose><if type="report"><text variable="publisher"/><text variable="title"/></if><else><text value="?"/></else></choose></substitute></names>';
+	const layout = `<group delimiter=". ">${author}<text variable="title"/></group>`;
+	const report: Item = { id: 'a', type: 'report', title: 'Eel', publisher: 'Harbour Board' };
+	assert.deepEqual(entries([report], layout), ['Harbour Board. Eel']);
+	assert.deepEqual(entries([{ ...report, publisher: undefined }], layout), ['Eel']);
+});
+
 test('a locator’s label in an entry is the label of its pages', () => {
 	const layout =
 		'<group delimiter=", "><text variable="title"/><group delimiter=" "><label variable="locator" form="short"/><text variable="page"/></group></group>';
