@@ -6,6 +6,7 @@
 import { createHash } from 'node:crypto';
 import { FEATURED } from '../src/lib/core/citing';
 import { compileStyle, createProcessor, toHtml, type Tree } from '../src/lib/core/csl';
+import { elements } from '../src/lib/core/csl/tree';
 import { localeTree, styleIndex, styleTree } from './catalogue';
 import { mixedClusters, mixedItems } from './mixed-corpus';
 import { createReference, normalize, visible } from './reference';
@@ -47,7 +48,15 @@ export function chosenStyles(count: number, seed = ''): string[] {
 /** Whether a style gives a call of a macro a text case, which the reference does not apply. */
 const hasCaseOfMacros = (t: Tree): boolean =>
 	(t.name === 'text' && t.attrs.macro !== undefined && t.attrs['text-case'] !== undefined) ||
-	t.children.some((k) => typeof k === 'object' && hasCaseOfMacros(k));
+	elements(t).some(hasCaseOfMacros);
+
+/** Whether a style puts the label of a locator before pages. */
+const hasLocatorLabels = (t: Tree): boolean =>
+	elements(t).some(
+		(k, i, list) =>
+			(k.name === 'label' && k.attrs.variable === 'locator' && list[i + 1]?.attrs.variable === 'page') ||
+			hasLocatorLabels(k)
+	);
 
 export function compare(id: string, itemCount: number, clusterCount: number, seed?: number): Compared {
 	const tree = styleTree(id)!;
@@ -59,6 +68,7 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 	const cited = new Map(clusters.map((c) => [c.id, c.cites]));
 	const facts = {
 		caseOfMacros: hasCaseOfMacros(tree),
+		locatorLabels: hasLocatorLabels(tree),
 		afterCollapse: /after-collapse-delimiter/.test(JSON.stringify(tree))
 	};
 	const ofCluster = (cluster: string): About => ({

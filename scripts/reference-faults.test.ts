@@ -28,6 +28,7 @@ const roe: About = {
 	items: [{ id: 'a', type: 'book', author: [{ family: 'Roe', given: 'Per Olof' }] }],
 	suffixes: [', emphasis added'],
 	afterCollapse: false,
+	locatorLabels: false,
 	caseOfMacros: false
 };
 
@@ -44,6 +45,7 @@ test('some faults hang on the source, the cite or the style', () => {
 		['(Roe 1941; Anon. 1952)', '(Roe 1941, Anon. 1952)', nameless],
 		['van der Okafor, 1974', 'I. van der Okafor, 1974', cite],
 		['(10, p. 3, see 22)', '(10, p. 3; see 22)', { ...cite, afterCollapse: true }],
+		['Eel: pp.3–10', 'Eel: p.3–10', { ...roe, locatorLabels: true }],
 		['(Roe, n.d.; Eel, 1902)', '(Eel, 1902; Roe, n.d.)', cite],
 		['In Journal of Eel Studies', 'In Journal of eel studies', { ...roe, caseOfMacros: true }]
 	] as const)

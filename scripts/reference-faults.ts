@@ -13,6 +13,8 @@ export interface About {
 	suffixes: readonly string[];
 	/** The style has a delimiter for what follows a collapsed group. */
 	afterCollapse: boolean;
+	/** The style puts the label of a locator before the pages of entries. */
+	locatorLabels: boolean;
 	/** The style gives a call of a macro a text case. */
 	caseOfMacros: boolean;
 }
@@ -106,6 +108,8 @@ const FAULTS: Fault[] = [
 				.replace(/([?!][”’»]?):(?=\s)/g, '$1')
 				.replace(/\.(\{[^}]*\})\./g, '.$1')
 				.replace(/;:(?=\d)/g, ';')
+				.replace(/[.,]{2}(?=”)/g, '.')
+				.replace(/,\s+\.(?=\s|$)/g, '.')
 				.replace(/[,;:]\s*(?=[.)\]](?:\s|$|[,;.)]))/g, '')
 				.replace(/\.?[,;:]\s*\.?$/, '.')
 	},
@@ -164,6 +168,10 @@ const FAULTS: Fault[] = [
 		both: (s, { afterCollapse }) => (afterCollapse ? s.replace(/[,;](?=\s)/g, ',') : s)
 	},
 	{
+		name: 'the label of a locator before the pages of an entry is always singular',
+		both: (s, { entry, locatorLabels }) => (entry && locatorLabels ? s.replace(/\bpp(?=\.)/g, 'p') : s)
+	},
+	{
 		name: 'the text case of a macro call is not applied',
 		both: (s, { caseOfMacros }) => (caseOfMacros ? s.toLowerCase() : s)
 	},
@@ -188,7 +196,14 @@ const stops = (s: string): number => s.match(STOPS)?.length ?? 0;
 const equal = (a: string, b: string): boolean =>
 	a === b || (stops(a) > stops(b) && a.replace(STOPS, '') === b.replace(STOPS, ''));
 
-const NOTHING: About = { entry: true, items: [], suffixes: [], afterCollapse: false, caseOfMacros: false };
+const NOTHING: About = {
+	entry: true,
+	items: [],
+	suffixes: [],
+	afterCollapse: false,
+	locatorLabels: false,
+	caseOfMacros: false
+};
 
 /**
  * Whether two texts differ in nothing but those faults, or full stops of affixes that the reference does not print; in

@@ -110,7 +110,7 @@ export function visible(html: string): string {
 	const stack: Record<string, string>[] = [{}];
 	let out = '';
 	let last = '';
-	for (const part of html.replace(/ +([,.;:)])/g, '$1').split(/(<\/?[a-z][^>]*>)/)) {
+	for (const part of html.replace(/ +([,.;:)])/g, '$1').split(/(<\/?(?:[ib]|su[bp]|span|div|a)(?: [^>]*)?>)/)) {
 		if (/^<\//.test(part)) stack.pop();
 		else if (/^<[a-z]/.test(part)) {
 			const look = { ...stack[stack.length - 1] };
@@ -127,5 +127,8 @@ export function visible(html: string): string {
 		}
 	}
 	// a space has no look of its own
-	return out.replace(/(\{[^}]*\}) +/g, ' $1').replace(/ {2,}/g, ' ');
+	return out
+		.replace(/(\{[^}]*\}) +/g, ' $1')
+		.replace(/ {2,}/g, ' ')
+		.replace(/ +(\{[^}]*\})?(?=[,.;:)])/g, '$1');
 }

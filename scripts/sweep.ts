@@ -14,6 +14,7 @@ const NONSENSE: [string, RegExp][] = [
 	['doubled semicolon', /; ?;/],
 	['doubled colon', /:: |: :/],
 	['doubled full stop', /(?<!\.)\.\.(?!\.)/],
+	['comma, space and full stop', /,\s+\.(?![.\d\w])/],
 	['comma and full stop after space', / [,;](?! ?[…]) ?[.]/]
 ];
 

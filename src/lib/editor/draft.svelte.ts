@@ -56,6 +56,7 @@ import { conflictNotice, MISFITS, READ_ONLY, type Notice } from './notices';
 import { nodeViews } from './views';
 import { NoteEditors } from './note-editors';
 import { ScrollIdle } from './scroll-idle';
+import { WritingFocus } from './writing-focus.svelte';
 import { shownBibliography, type ShownBibliography } from './shown-bibliography';
 
 /** What stands in the margin's place; '' is the margin itself. */
@@ -76,6 +77,8 @@ export class Draft implements NodeViewContext {
 	readonly nodeViews = new NodeViewRegistry();
 	readonly noteEditors: NoteEditors = new NoteEditors(this);
 	readonly assets = new AssetViews();
+	/** Where the caret is, in the text or in a note, for the writing line. */
+	readonly writing = new WritingFocus(() => this.view);
 	/** In a long manuscript only a part of it is in the page at a time; null in others. */
 	virtualizer: BlockVirtualizer | null = null;
 	/** Runs what can wait until the page is not scrolled. */
@@ -187,6 +190,7 @@ export class Draft implements NodeViewContext {
 	}
 
 	private show(element: HTMLElement): void {
+		const clipboard = clipboardOf(this);
 		this.view = new EditorView(element, {
 			state: this.store.state,
 			editable: () => !this.readOnly,
@@ -208,9 +212,11 @@ export class Draft implements NodeViewContext {
 				fillPlaceholder(this, pos, node);
 				return true;
 			},
-			...clipboardOf(this)
+			...clipboard,
+			handleDOMEvents: { ...clipboard.handleDOMEvents, focus: (view) => this.writing.entered(view) }
 		});
 		this.virtualizer?.attach(this.view);
+		this.writing.changed(this.view);
 	}
 
 	/** What keys do; `inner` is the note editor they are pressed in. */
@@ -237,6 +243,7 @@ export class Draft implements NodeViewContext {
 		const change = this.store.apply(tr);
 		this.virtualizer?.wakeFor(tr, change.state);
 		view.updateState(change.state);
+		this.writing.changed(view);
 		this.virtualizer?.shown();
 		const label = tr.getMeta(LABEL) as string | undefined;
 		if (label) this.lastChange = label;

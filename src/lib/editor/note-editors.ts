@@ -11,10 +11,13 @@ import type { NodeViewContext } from './node-view-context';
 import { labelled } from './commands';
 import { editorPlugins, type Gestures } from './plugins';
 import { nodeViews } from './views';
+import type { WritingFocus } from './writing-focus.svelte';
 
 /** What the notes need of the draft they are in. */
 export interface NoteHost extends NodeViewContext, CiteHost {
 	gestures(inner: (() => EditorView | null) | null): Gestures;
+	/** Hears where the caret is. */
+	readonly writing: Pick<WritingFocus, 'entered' | 'changed' | 'left'>;
 }
 
 export class NoteEditors {
@@ -56,6 +59,7 @@ export class NoteEditors {
 	mount(id: string, element: HTMLElement): () => void {
 		const at = this.posOf(id);
 		if (at < 0 || !this.draft.view) return () => {};
+		const clipboard = clipboardOf(this.draft, true);
 		const inner: EditorView = new EditorView(element, {
 			state: EditorState.create({
 				doc: this.draft.view.state.doc.nodeAt(at)!,
@@ -69,6 +73,7 @@ export class NoteEditors {
 			dispatchTransaction: (tr) => {
 				const { state, transactions } = inner.state.applyTransaction(tr);
 				inner.updateState(state);
+				this.draft.writing.changed(inner);
 				const at = this.posOf(id);
 				if (tr.getMeta('outside') || at < 0 || !this.draft.view) return;
 				const up = this.draft.view.state.tr;
@@ -97,10 +102,12 @@ export class NoteEditors {
 				'aria-label': `Your note ${this.draft.noteNumber(id)}`,
 				'aria-multiline': 'true'
 			},
-			...clipboardOf(this.draft, true)
+			...clipboard,
+			handleDOMEvents: { ...clipboard.handleDOMEvents, focus: (v) => this.draft.writing.entered(v) }
 		});
 		this.open.set(id, inner);
 		return () => {
+			this.draft.writing.left(inner);
 			inner.destroy();
 			if (this.open.get(id) === inner) this.open.delete(id);
 		};

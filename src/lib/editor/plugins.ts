@@ -1,11 +1,11 @@
 /** Keys, input rules, unique identities, clean paste. */
-import { baseKeymap, chainCommands, setBlockType, toggleMark, wrapIn } from 'prosemirror-commands';
+import { baseKeymap, chainCommands, toggleMark } from 'prosemirror-commands';
 import { dropCursor } from 'prosemirror-dropcursor';
 import { gapCursor } from 'prosemirror-gapcursor';
 import { history, redo, undo } from 'prosemirror-history';
 import { ellipsis, InputRule, inputRules, textblockTypeInputRule, wrappingInputRule } from 'prosemirror-inputrules';
 import { keymap } from 'prosemirror-keymap';
-import { liftListItem, sinkListItem, splitListItem, wrapInList } from 'prosemirror-schema-list';
+import { liftListItem, sinkListItem, splitListItem } from 'prosemirror-schema-list';
 import {
 	NodeSelection,
 	Plugin,
@@ -20,6 +20,7 @@ import { goToNextCell, tableEditing } from 'prosemirror-tables';
 import type { Node, Slice } from 'prosemirror-model';
 import type { Step } from 'prosemirror-transform';
 import { newId, schema, typeMark, type PlacementKind, type QuoteMarks } from '$lib/core/manuscript';
+import { setBlock, toggleList, toggleQuotation } from './writing';
 
 export interface Gestures {
 	/** Opens the cite line at the caret. */
@@ -161,11 +162,13 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		'Alt-PageUp': () => g.step(-1),
 		Tab: chainCommands(goToNextCell(1), sinkListItem(nodes.list_item)),
 		'Shift-Tab': chainCommands(goToNextCell(-1), liftListItem(nodes.list_item)),
-		'Mod-Alt-0': setBlockType(nodes.paragraph),
-		'Mod-Alt-2': setBlockType(nodes.heading, { level: 2 }),
-		'Mod-Alt-3': setBlockType(nodes.heading, { level: 3 }),
-		'Mod-Alt-q': wrapIn(nodes.blockquote),
-		'Mod-Alt-l': wrapInList(nodes.bullet_list)
+		'Mod-Alt-0': setBlock('paragraph'),
+		'Mod-Alt-1': setBlock('heading-1'),
+		'Mod-Alt-2': setBlock('heading-2'),
+		'Mod-Alt-3': setBlock('heading-3'),
+		'Mod-Alt-q': toggleQuotation,
+		'Mod-Alt-l': toggleList('bulleted'),
+		'Mod-Alt-o': toggleList('numbered')
 	};
 	const rules = [...smartQuotes(g), ellipsis, new InputRule(/--$/, '–')];
 	if (!options.inNote) {

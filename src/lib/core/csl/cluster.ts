@@ -1,4 +1,5 @@
 /** Puts the rendered cites of one citation together: grouping, collapsing, delimiters, affixes (CSL 1.0.2, "Citation"). */
+import { endsInStyleComma, withoutEnd } from './style-comma';
 import type { CitationOptions, Layout } from './compile';
 import { parseTyped } from './field';
 import { findTag, plainOf, seq, withoutTag, type Rich } from './rich';
@@ -57,39 +58,6 @@ export function assemble(
 		kids.push(p.rich);
 	});
 	return seq(kids);
-}
-
-/**
- * A cite may end in a comma that the style puts behind a title for what follows it. Where nothing follows, what parts or
- * ends cites stands in its place ("“Wage”; Brandt", not "“Wage,” Brandt"): common practice.
- */
-export const endsInStyleComma = (r: Rich | null): boolean =>
-	r !== null && /[^,],\s*$/.test(plainOf(r)) && !endsInSuffix(r);
-
-/** Whether what stands last was typed by a person. */
-function endsInSuffix(r: Rich): boolean {
-	if (typeof r === 'string') return false;
-	if (r.tag === 'suffix') return true;
-	const last = r.kids.findLast((k) => plainOf(k) !== '');
-	return last !== undefined && endsInSuffix(last);
-}
-
-/** Without the commas that it ends in. */
-export function withoutEnd(r: Rich): Rich | null {
-	let out: Rich | null = r;
-	do out = withoutComma(out);
-	while (out && endsInStyleComma(out));
-	return out;
-}
-
-function withoutComma(r: Rich): Rich | null {
-	if (typeof r === 'string') return r.replace(/,\s*$/, '') || null;
-	for (let i = r.kids.length - 1; i >= 0; i--) {
-		if (!plainOf(r.kids[i])) continue;
-		const end = withoutComma(r.kids[i]);
-		return { ...r, kids: [...r.kids.slice(0, i), ...(end === null ? [] : [end])] };
-	}
-	return r;
 }
 
 function collapseNumbers(

@@ -2,6 +2,7 @@
 import type { Context } from './context';
 import type { Format, Rich, RichNode } from './rich';
 import { applyCase, stripPeriods, type TextCase } from './textcase';
+import { closedBy } from './style-comma';
 import type { Tree } from './tree';
 
 const FORMAT_KEYS = ['font-style', 'font-variant', 'font-weight', 'text-decoration', 'vertical-align'] as const;
@@ -50,6 +51,7 @@ export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Deco
 	const before: Rich = /^[;:]$/.test(prefix) ? { kids: [prefix], lead: true } : prefix;
 	const suffix = except === 'affixes' ? '' : (a.suffix ?? '');
 	const display = a.display;
+	const closes = (t.name === 'group' || a.macro != null) && /^\s*\./.test(suffix);
 	// what the style or its locale says is in the style's language, whatever that of the item
 	const own = t.name === 'label' || t.name === 'et-al' || a.term != null || a.value != null;
 	if (!format && !quote && !shaped && !strip && !textCase && !prefix && !suffix && !display) {
@@ -61,6 +63,7 @@ export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Deco
 	return (r, c) => {
 		if (r == null) return null;
 		c.atStart = false;
+		if (closes && (r = closedBy(r, suffix)) == null) return null;
 		if (strip) r = stripPeriods(r);
 		if (textCase) r = own ? termCase(r, textCase, c) : applyCase(r, textCase, isEnglish(c), languageOf(c));
 		if (format || quote || shaped) {

@@ -214,6 +214,9 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	if (before.q === 0 && repeats(cells, p, cell)) {
 		if (!cell.t) return;
 	}
+	if (!cell.field && before.q === 0 && /^\.(?!\.)/.test(cell.t) && lostComma(cells, p)) {
+		if (!before.t) return;
+	}
 	const n = cell.t[0];
 	if (!MARK.test(n) || cell.t.startsWith('...')) return;
 	// no line begins with a mark: it belongs to the end of the block before
@@ -276,6 +279,17 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 		if (pair === n) inside.t = inside.t.slice(0, -1);
 		if (moves) moveIn();
 	}
+}
+
+/** Takes off a comma and a space of the style before its full stop: they have lost what they parted, “(Ed.), . Press”. */
+function lostComma(cells: Cell[], p: number): boolean {
+	let q = p;
+	while (q > 0 && !cells[q].t.trim() && !cells[q].block && cells[q].q === 0) q--;
+	const at = cells[q];
+	if (at.field || at.q !== 0 || !(q < p ? /,\s*$/ : /,\s+$/).test(at.t)) return false;
+	for (let k = q + 1; k <= p; k++) cells[k].t = '';
+	at.t = at.t.replace(/,\s*$/, '');
+	return true;
 }
 
 /** What was written last: a cell, with the one before it where it is but spaces. */

@@ -343,7 +343,8 @@ function block(all: Name[], variable: string, p: Parts, c: Context): Rich | null
 			: null;
 	let whole: string | null = null;
 	if (index === 0 && c.inBibliography && c.nameTexts == null) {
-		const texts = list.map((r) => plainOf(r));
+		// the marks between the parts of a name may differ from one kind of source to another: the author does not
+		const texts = list.map((r) => plainOf(r).replace(/[\s.,]+/g, ' '));
 		if (cut) texts.push('…');
 		c.nameTexts = texts;
 		const s = c.authorSubstitute;

@@ -4,7 +4,8 @@
  * `format` is a pure function of its inputs that remembers: each step keeps what it made together with what it was
  * made from, and does again only what has another basis. Identity (`===`) of items and clusters is the quick test.
  */
-import { affixes, assemble, type Rendered, endsInStyleComma, withoutEnd } from './cluster';
+import { affixes, assemble, type Rendered } from './cluster';
+import { closedBy } from './style-comma';
 import { createContext, resetContext, type Context } from './context';
 import type { CompiledStyle } from './compile';
 import type { Warning } from './errors';
@@ -251,8 +252,7 @@ class Engine implements Processor {
 	private finished(cites: Rich | null): Rich | null {
 		if (cites == null) return null;
 		const { prefix, suffix, format } = this.style.citation;
-		const ended = /^\s*\./.test(suffix) && endsInStyleComma(cites) ? withoutEnd(cites) : cites;
-		const body = seq([prefix, ended, suffix])!;
+		const body = seq([prefix, closedBy(cites, suffix), suffix])!;
 		return finish(format ? { kids: [body], format } : body, this.style.locale);
 	}
 
@@ -437,7 +437,7 @@ class Engine implements Processor {
 				: null;
 		} else {
 			body = b.run(c);
-			if (body != null) body = seq([b.prefix, body, b.suffix]);
+			if (body != null) body = seq([b.prefix, closedBy(body, b.suffix), b.suffix]);
 		}
 		if (body != null && b.format) body = { kids: [body], format: b.format };
 		const out = finish(body, this.style.locale);

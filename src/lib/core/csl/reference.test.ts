@@ -62,7 +62,7 @@ const CLASSES: Class[] = [
 	},
 	{
 		rule: 'Common practice: a mark that parted what is not there goes with it; the reference leaves both',
-		matches: (e, a) => e.replace(/, , /g, ', ') === a
+		matches: (e, a) => e.replace(/, , /g, ', ').replace(/, \.$/, '.') === a
 	},
 	{
 		rule: 'A title that ends in a stray comma keeps it; the reference takes the mark out of the quotation',

@@ -21,6 +21,7 @@
 	import Margin from './Margin.svelte';
 	import StyleWaiting from './StyleWaiting.svelte';
 	import Outline from './Outline.svelte';
+	import WritingLine from './WritingLine.svelte';
 	import { citedElsewhere } from './recent.svelte';
 
 	// not needed for the first sight; fetched when the page is at rest
@@ -229,6 +230,7 @@
 			<Outline {draft} {folded} onfold={() => (folded = !folded)} />
 			<main class="surface">
 				<div class="page">
+					{#if !folded || narrow.matches}<WritingLine {draft} />{/if}
 					<article class="sheet" lang={draft.style?.lang ?? 'en'}>
 						<!-- svelte-ignore a11y_no_static_element_interactions -->
 						<div
@@ -306,6 +308,7 @@
 	}
 	.sheet {
 		background: var(--sheet);
+		grid-column: 1;
 		margin-top: 18px;
 		padding: 40px 56px 120px;
 		border: 1px solid var(--line-soft);

@@ -188,6 +188,8 @@
 
 <style>
 	.margin {
+		grid-column: 2;
+		grid-row: 1 / span 2;
 		position: relative;
 		align-self: stretch;
 		min-height: 100%;

@@ -1,0 +1,91 @@
+<script lang="ts">
+	/** The address that words link to. */
+	import { onMount } from 'svelte';
+	import type { Command } from 'prosemirror-state';
+	import { addressOf, removeLink, setLink } from '$lib/editor/writing';
+	import Btn from '../parts/Btn.svelte';
+	import { outside } from '../parts/outside';
+	interface Props {
+		/** The address of the link that the caret is in. */
+		href: string | null;
+		run: (command: Command) => void;
+		onclose: () => void;
+		onaway: () => void;
+	}
+	let { href, run, onclose, onaway }: Props = $props();
+	// what it was when the form was opened
+	// svelte-ignore state_referenced_locally
+	let typed = $state(href ?? '');
+	let wrong = $state(false);
+	let input = $state<HTMLInputElement | null>(null);
+	onMount(() => {
+		input?.focus();
+		input?.select();
+	});
+	function submit(e: SubmitEvent) {
+		e.preventDefault();
+		const address = addressOf(typed);
+		if (address) return run(setLink(address));
+		wrong = true;
+		input?.focus();
+	}
+	function keys(e: KeyboardEvent) {
+		e.stopPropagation();
+		if (e.key === 'Escape') onclose();
+	}
+	function away(target: Element) {
+		if (!target.closest('[data-stop="l"]')) onaway();
+	}
+</script>
+
+<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
+<form class="bar-menu" onsubmit={submit} use:outside={away} onkeydown={keys} aria-label="Link">
+	<label
+		>Web or mail address
+		<input
+			bind:this={input}
+			bind:value={typed}
+			type="text"
+			inputmode="url"
+			placeholder="https://"
+			autocomplete="off"
+			spellcheck="false"
+			aria-invalid={wrong || undefined}
+			aria-describedby={wrong ? 'link-trouble' : undefined}
+			oninput={() => (wrong = false)}
+		/></label
+	>
+	{#if wrong}<p id="link-trouble" role="alert">
+			This is no web or mail address. One looks like https://example.org or name@example.org.
+		</p>{/if}
+	<div>
+		<Btn kind="primary" type="submit">{href ? 'Change link' : 'Add link'}</Btn>
+		{#if href}<Btn kind="quiet" onclick={() => run(removeLink)}>Remove link</Btn>{/if}
+	</div>
+</form>
+
+<style>
+	form {
+		left: 0;
+		right: auto;
+		width: 320px;
+		padding: 12px;
+		display: grid;
+		gap: 10px;
+	}
+	label {
+		display: grid;
+		gap: 5px;
+		color: var(--ink-2);
+		font-size: var(--small);
+	}
+	p {
+		color: var(--madder);
+		font-size: var(--small);
+		line-height: 1.4;
+	}
+	div {
+		display: flex;
+		gap: 8px;
+	}
+</style>

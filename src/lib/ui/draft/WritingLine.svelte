@@ -1,0 +1,326 @@
+<script lang="ts">
+	/** Above the sheet: what the caret is in, and what can be made of it. A toolbar as WAI-ARIA describes one. */
+	import type { Command } from 'prosemirror-state';
+	import type { Draft } from '$lib/editor/draft.svelte';
+	import { insertBibliography } from '$lib/editor/bibliographies';
+	import {
+		clearLooks,
+		insertPageBreak,
+		setBlock,
+		toggle,
+		toggleList,
+		toggleQuotation,
+		type BlockKind,
+		type WritingMark
+	} from '$lib/editor/writing';
+	import WritingMenu, { type MenuRow } from './WritingMenu.svelte';
+	import LinkForm from './LinkForm.svelte';
+	import { AngleDownOutline } from '../parts/icons';
+
+	let { draft }: { draft: Draft } = $props();
+	let bar = $state<HTMLElement | null>(null);
+	let open = $state<'' | 'block' | 'more' | 'insert' | 'link'>('');
+	/** The control that Tab comes to. */
+	let stop = $state('block');
+
+	const now = $derived(draft.writing.state);
+	const inNote = $derived(now.block === 'note');
+	const fixed = $derived(draft.readOnly);
+	/** Blocks cannot be changed in a note, a caption or the title. */
+	const noBlocks = $derived(fixed || ['note', 'caption', 'title', 'other'].includes(now.block));
+	const names: Record<BlockKind, string> = {
+		title: 'Title',
+		paragraph: 'Paragraph',
+		'heading-1': 'Heading 1',
+		'heading-2': 'Heading 2',
+		'heading-3': 'Heading 3',
+		caption: 'Caption',
+		note: 'Note',
+		other: 'Text'
+	};
+	const blockName = $derived(now.block === 'paragraph' && now.quotation ? 'Quotation' : names[now.block]);
+
+	function run(command: Command) {
+		open = '';
+		draft.run(command, draft.writing.view);
+		draft.writing.view?.focus();
+	}
+	const back = () => {
+		open = '';
+		draft.writing.view?.focus();
+	};
+	const show = (what: typeof open) => (open = open === what ? '' : what);
+
+	const blocks = $derived<MenuRow[]>([
+		...(['paragraph', 'heading-1', 'heading-2', 'heading-3'] as const).map((kind, i) => ({
+			name: names[kind],
+			keys: `Ctrl Alt ${i}`,
+			checked: now.block === kind && !(kind === 'paragraph' && now.quotation),
+			run: () => run(setBlock(kind))
+		})),
+		{ name: 'Block quotation', keys: 'Ctrl Alt Q', checked: now.quotation, run: () => run(toggleQuotation) }
+	]);
+	const looks = $derived<MenuRow[]>([
+		...(
+			[
+				['subscript', 'Subscript'],
+				['underline', 'Underlined', 'Ctrl U'],
+				['small_caps', 'Small capitals']
+			] as [WritingMark, string, string?][]
+		).map(([mark, name, keys]) => ({
+			name,
+			keys,
+			checked: now.marks.includes(mark),
+			run: () => run(toggle(mark))
+		})),
+		{ name: 'Clear formatting', parted: true, run: () => run(clearLooks) }
+	]);
+	const insertions = $derived<MenuRow[]>([
+		{ name: 'Citation…', keys: '@', run: () => act(() => draft.gestures(inNoteView()).cite()) },
+		{ name: 'Note', keys: 'Alt N', disabled: inNote, run: () => act(() => draft.noteEditors.insert('footnote')) },
+		{
+			name: 'Reference to a note…',
+			keys: 'Alt R',
+			run: () => act(() => draft.gestures(inNoteView()).beside('note-ref'))
+		},
+		{ name: 'Excerpt…', keys: 'Alt Q', run: () => act(() => draft.gestures(inNoteView()).beside('excerpts')) },
+		{ name: '“Source needed”', keys: 'Alt G', run: () => act(() => draft.gestures(inNoteView()).insertPlaceholder()) },
+		{ name: 'Page break', parted: true, disabled: inNote || noBlocks, run: () => run(insertPageBreak) },
+		{ name: 'Bibliography', disabled: inNote, run: () => act(() => draft.run(insertBibliography('end'))) }
+	]);
+	/** The editor of the note that is written in, for what opens there. */
+	function inNoteView() {
+		const { view } = draft.writing;
+		return view && view !== draft.view ? () => view : null;
+	}
+	function act(what: () => unknown) {
+		open = '';
+		draft.writing.view?.focus();
+		what();
+	}
+
+	function stops(): HTMLElement[] {
+		return [...(bar?.querySelectorAll<HTMLElement>('[data-stop]') ?? [])];
+	}
+	function keys(e: KeyboardEvent) {
+		if (e.key === 'Escape') {
+			e.preventDefault();
+			return back();
+		}
+		const list = stops();
+		const at = list.indexOf(document.activeElement as HTMLElement);
+		if (at < 0) return;
+		const to = { ArrowRight: at + 1, ArrowLeft: at - 1, Home: 0, End: list.length - 1 }[e.key];
+		if (to === undefined) return;
+		e.preventDefault();
+		list[(to + list.length) % list.length].focus();
+	}
+	function jump(e: KeyboardEvent) {
+		if (e.key !== 'F10' || e.ctrlKey || e.shiftKey || e.metaKey) return;
+		e.preventDefault();
+		stops()
+			.find((b) => b.dataset.stop === stop)
+			?.focus();
+	}
+</script>
+
+<svelte:window onkeydown={jump} />
+
+{#snippet button(
+	id: string,
+	name: string,
+	title: string,
+	onclick: () => void,
+	on?: boolean,
+	off?: boolean,
+	look?: string
+)}
+	<button
+		type="button"
+		class={look}
+		data-stop={id}
+		tabindex={stop === id ? 0 : -1}
+		aria-label={name}
+		aria-pressed={on}
+		aria-disabled={off || undefined}
+		{title}
+		onfocus={() => (stop = id)}
+		onclick={() => !off && onclick()}
+		>{#if look === 'sup'}<span>x<sup>2</sup></span>{:else if look}{name[0]}{:else}{name}{/if}</button
+	>
+{/snippet}
+{#snippet menu(id: 'block' | 'more' | 'insert', label: string, name: string, rows: MenuRow[], off: boolean)}
+	<span class="holder">
+		<button
+			type="button"
+			class:wide={id === 'block'}
+			data-stop={id}
+			tabindex={stop === id ? 0 : -1}
+			aria-haspopup="menu"
+			aria-expanded={open === id}
+			aria-label={label}
+			aria-disabled={off || undefined}
+			onfocus={() => (stop = id)}
+			onclick={() => !off && show(id)}
+			onkeydown={(e) => {
+				if (e.key !== 'ArrowDown' || off) return;
+				e.preventDefault();
+				open = id;
+			}}>{name} <AngleDownOutline class="icon" /></button
+		>
+		{#if open === id}<WritingMenu {rows} label={name} onclose={back} onaway={() => (open = '')} />{/if}
+	</span>
+{/snippet}
+
+<!-- a press must not take the caret out of the text -->
+<div
+	class="line"
+	role="toolbar"
+	tabindex="-1"
+	aria-label="Formatting"
+	bind:this={bar}
+	onkeydown={keys}
+	onmousedown={(e) => {
+		if (!(e.target as HTMLElement).closest('input')) e.preventDefault();
+	}}
+>
+	{@render menu('block', `Kind of paragraph: ${blockName}`, blockName, blocks, noBlocks)}
+	<i class="rule" aria-hidden="true"></i>
+	{@render button(
+		'b',
+		'Bold',
+		'Bold: Ctrl B',
+		() => run(toggle('strong')),
+		now.marks.includes('strong'),
+		fixed,
+		'bold'
+	)}
+	{@render button('i', 'Italic', 'Italic: Ctrl I', () => run(toggle('em')), now.marks.includes('em'), fixed, 'italic')}
+	{@render button(
+		's',
+		'Superscript',
+		'Superscript',
+		() => run(toggle('superscript')),
+		now.marks.includes('superscript'),
+		fixed,
+		'sup'
+	)}
+	<span class="holder">
+		{@render button('l', 'Link', 'Link: Ctrl K', () => show('link'), now.link !== null, fixed)}
+		{#if open === 'link'}<LinkForm href={now.link} {run} onclose={back} onaway={() => (open = '')} />{/if}
+	</span>
+	{@render menu('more', 'More formatting', 'More', looks, fixed)}
+	<i class="rule" aria-hidden="true"></i>
+	{@render button(
+		'ul',
+		'Bulleted',
+		'Bulleted list: Ctrl Alt L',
+		() => run(toggleList('bulleted')),
+		now.list === 'bulleted',
+		noBlocks
+	)}
+	{@render button(
+		'ol',
+		'Numbered',
+		'Numbered list: Ctrl Alt O',
+		() => run(toggleList('numbered')),
+		now.list === 'numbered',
+		noBlocks
+	)}
+	{@render button('q', 'Quotation', 'Block quotation: Ctrl Alt Q', () => run(toggleQuotation), now.quotation, noBlocks)}
+	<i class="rule" aria-hidden="true"></i>
+	{@render menu('insert', 'Insert', 'Insert', insertions, fixed)}
+</div>
+
+<style>
+	.line {
+		display: flex;
+		align-items: center;
+		gap: 2px;
+		position: sticky;
+		top: 0;
+		z-index: 6;
+		grid-column: 1;
+		min-width: 0;
+		padding: 8px 0 6px;
+		background: var(--desk);
+	}
+	.holder {
+		position: relative;
+	}
+	button {
+		display: inline-flex;
+		align-items: center;
+		gap: 3px;
+		min-height: 30px;
+		min-width: 30px;
+		justify-content: center;
+		padding: 0 9px;
+		border-radius: var(--r1);
+		color: var(--ink-2);
+		font-size: var(--text);
+		white-space: nowrap;
+		cursor: pointer;
+	}
+	button.wide {
+		min-width: 104px;
+		justify-content: space-between;
+		color: var(--ink);
+	}
+	button:hover:not([aria-disabled]) {
+		background: var(--desk-raised);
+		color: var(--ink);
+	}
+	button[aria-pressed='true'],
+	button[aria-expanded='true'] {
+		background: var(--desk-raised);
+		color: var(--verdigris-strong);
+		box-shadow: inset 0 0 0 1px var(--line);
+	}
+	button[aria-disabled] {
+		opacity: 0.45;
+		cursor: default;
+	}
+	.bold,
+	.italic {
+		font-family: var(--serif);
+		font-size: 16px;
+	}
+	.bold {
+		font-weight: 700;
+	}
+	.italic {
+		font-style: italic;
+	}
+	sup {
+		font-size: 10px;
+		line-height: 0;
+	}
+	.line :global(.icon) {
+		width: 12px;
+		height: 12px;
+	}
+	.rule {
+		flex: none;
+		width: 1px;
+		height: 18px;
+		margin: 0 7px;
+		background: var(--line);
+	}
+	@media (max-width: 1000px) {
+		.rule {
+			margin: 0 2px;
+		}
+		button {
+			padding: 0 6px;
+		}
+		button.wide {
+			min-width: 92px;
+		}
+	}
+	@media print {
+		.line {
+			display: none;
+		}
+	}
+</style>

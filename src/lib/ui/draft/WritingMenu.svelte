@@ -1,0 +1,114 @@
+<script module lang="ts">
+	export interface MenuRow {
+		name: string;
+		keys?: string;
+		/** Given for what is on or off. */
+		checked?: boolean;
+		disabled?: boolean;
+		/** A line parts it from what stands before. */
+		parted?: boolean;
+		run(): void;
+	}
+</script>
+
+<script lang="ts">
+	/** A menu of the writing line. */
+	import { onMount } from 'svelte';
+	import { outside } from '../parts/outside';
+	interface Props {
+		rows: MenuRow[];
+		label: string;
+		onclose: () => void;
+		/** A press beside it closes it too, and the caret is where it was pressed. */
+		onaway: () => void;
+	}
+	let { rows, label, onclose, onaway }: Props = $props();
+	let box = $state<HTMLElement | null>(null);
+	const items = () => [...box!.querySelectorAll<HTMLElement>('button')];
+	onMount(() => {
+		(box!.querySelector<HTMLElement>('[aria-checked="true"]') ?? items()[0]).focus();
+	});
+	function keys(e: KeyboardEvent) {
+		if (e.key === 'Escape' || e.key === 'Tab') {
+			e.preventDefault();
+			e.stopPropagation();
+			return onclose();
+		}
+		const list = items();
+		const at = list.indexOf(document.activeElement as HTMLElement);
+		const to = { ArrowDown: at + 1, ArrowUp: at - 1, Home: 0, End: list.length - 1 }[e.key];
+		const letter = e.key.length === 1 && !e.ctrlKey && !e.altKey && !e.metaKey ? e.key.toLowerCase() : '';
+		const found = letter
+			? [...list.slice(at + 1), ...list.slice(0, at + 1)].find((b) =>
+					b.textContent!.trim().toLowerCase().startsWith(letter)
+				)
+			: undefined;
+		if (to === undefined && !found) return;
+		e.preventDefault();
+		e.stopPropagation();
+		(found ?? list[(to! + list.length) % list.length]).focus();
+	}
+	function away(target: Element) {
+		if (!target.closest('[aria-haspopup="menu"][aria-expanded="true"]')) onaway();
+	}
+</script>
+
+<ul class="bar-menu" role="menu" tabindex="-1" aria-label={label} bind:this={box} use:outside={away} onkeydown={keys}>
+	{#each rows as r (r.name)}
+		<li role="none" class:parted={r.parted}>
+			<button
+				type="button"
+				role={r.checked === undefined ? 'menuitem' : 'menuitemcheckbox'}
+				aria-checked={r.checked}
+				aria-disabled={r.disabled || undefined}
+				tabindex="-1"
+				onclick={() => !r.disabled && r.run()}
+				>{r.name}{#if r.keys}<kbd>{r.keys}</kbd>{/if}</button
+			>
+		</li>
+	{/each}
+</ul>
+
+<style>
+	ul {
+		left: 0;
+		right: auto;
+		min-width: 210px;
+	}
+	.parted {
+		margin-top: 5px;
+		padding-top: 5px;
+		border-top: 1px solid var(--line-soft);
+	}
+	button {
+		display: flex;
+		justify-content: space-between;
+		align-items: baseline;
+		gap: 18px;
+		width: 100%;
+		text-align: left;
+		padding: 7px 9px;
+		border-radius: var(--r1);
+		cursor: pointer;
+	}
+	button:hover:not([aria-disabled]),
+	button:focus-visible {
+		background: var(--desk-raised);
+	}
+	button[aria-checked='true'] {
+		color: var(--verdigris-strong);
+		font-weight: 600;
+	}
+	button[aria-disabled] {
+		color: var(--ink-3);
+		opacity: 0.6;
+		cursor: default;
+	}
+	kbd {
+		border: 0;
+		background: none;
+		padding: 0;
+		color: var(--ink-3);
+		font: 400 12px/1 var(--sans);
+	}
+</style>
