@@ -3,7 +3,7 @@
  * store (the text and what derives from it), the formatting service (what citations show), persistence (saving). Data
  * flows one way: a transaction changes the store; what its citations are is asked of the service; what those show is drawn.
  */
-import { NodeSelection, type Command, type EditorState, type Transaction } from 'prosemirror-state';
+import { NodeSelection, Selection, type Command, type EditorState, type Transaction } from 'prosemirror-state';
 import { EditorView } from 'prosemirror-view';
 import type { Node } from 'prosemirror-model';
 import { closeHistory } from 'prosemirror-history';
@@ -42,7 +42,8 @@ import { bibliographyPosition, blocksNear, positionsOf } from './positions';
 import { BlockVirtualizer, LONG } from './block-virtualizer';
 import { checksOf } from './facts';
 import { clipboardOf } from './clipboard';
-import { clickBelow } from './click-below';
+import { clickBelow, endOfText } from './click-below';
+import { lastCaret, rememberCaret } from './last-caret';
 import { fillPlaceholder, openIfCitation, type CiteTarget } from './cite-target';
 import { Debounce } from './debounce';
 import { lightUp } from './light-up';
@@ -120,8 +121,10 @@ export class Draft implements NodeViewContext {
 
 	private sources = new Map<string, Source>();
 	private describeSoon: Debounce;
+	private readonly caretSoon = new Debounce(() => this.keepCaret(), 500, 3000);
 	private described: Described | null = null;
 	private readonly pending = new Set<Promise<unknown>>();
+	private readonly storage = localAhead();
 
 	/** @throws ManuscriptError where the stored text cannot be read; what is stored is untouched */
 	constructor(m: Manuscript, readOnly = false) {
@@ -137,7 +140,7 @@ export class Draft implements NodeViewContext {
 			item: (id) => this.source(id)?.item,
 			onShown: (changed) => this.showFormatted(changed)
 		});
-		const storage = localAhead();
+		const { storage } = this;
 		this.persistence = new Persistence({
 			row: m,
 			readOnly,
@@ -165,10 +168,22 @@ export class Draft implements NodeViewContext {
 
 	mount(element: HTMLElement): void {
 		this.show(element);
+		if (!this.readOnly) this.putCaret();
 		this.askFormatting();
 		this.describeText();
 		// a new manuscript begins with its title
 		if (!this.readOnly && this.initial.firstChild?.content.size === 0) this.view?.focus();
+	}
+
+	/** Where it was left; else at the end of the text: what is inserted without a click goes there, not into the title. */
+	private putCaret(): void {
+		const { view } = this;
+		if (!view || !this.initial.firstChild?.content.size) return;
+		const { doc, tr } = view.state;
+		const left = this.storage && lastCaret(this.id, this.storage);
+		const place = left !== null && left <= doc.content.size ? Selection.near(doc.resolve(left), -1) : null;
+		tr.setSelection(place ?? endOfText(doc) ?? Selection.atEnd(doc));
+		view.dispatch(place ? tr.scrollIntoView() : tr);
 	}
 
 	/** Before very much is pasted: from now on only a part of the text is in the page at a time. */
@@ -257,6 +272,7 @@ export class Draft implements NodeViewContext {
 		if (change.docChanged || !change.state.selection.eq(change.before.selection)) {
 			this.inNote = null;
 			this.look(change.state);
+			this.caretSoon.call();
 		}
 	}
 
@@ -538,8 +554,15 @@ export class Draft implements NodeViewContext {
 		void this.persistence.putBack().catch((e: unknown) => this.notice('conflict', storageMessage(e)));
 	}
 
+	private keepCaret(): void {
+		if (this.view && this.storage && !this.readOnly)
+			rememberCaret(this.id, this.view.state.selection.head, this.storage);
+	}
+
 	/** Ends everything after a last save. */
 	async destroy(): Promise<void> {
+		this.caretSoon.cancel();
+		this.keepCaret();
 		await this.persistence.close(Promise.allSettled([...this.pending]));
 		this.describeSoon.cancel();
 		this.scrollIdle.end();

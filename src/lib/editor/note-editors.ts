@@ -16,6 +16,8 @@ import type { WritingFocus } from './writing-focus.svelte';
 /** What the notes need of the draft they are in. */
 export interface NoteHost extends NodeViewContext, CiteHost {
 	gestures(inner: (() => EditorView | null) | null): Gestures;
+	/** The note that what stands beside the text was opened from. */
+	readonly inNote: { id: string } | null;
 	/** Hears where the caret is. */
 	readonly writing: Pick<WritingFocus, 'entered' | 'changed' | 'left'>;
 }
@@ -103,7 +105,11 @@ export class NoteEditors {
 				'aria-multiline': 'true'
 			},
 			...clipboard,
-			handleDOMEvents: { ...clipboard.handleDOMEvents, focus: (v) => this.draft.writing.entered(v) }
+			handleDOMEvents: {
+				...clipboard.handleDOMEvents,
+				focus: (v) => this.draft.writing.entered(v),
+				blur: (v) => this.leave(id, v)
+			}
 		});
 		this.open.set(id, inner);
 		return () => {
@@ -156,6 +162,22 @@ export class NoteEditors {
 		view.dispatch(closeHistory(labelled(tr, 'Note added')).scrollIntoView());
 		this.focus(id);
 		return true;
+	}
+
+	/** A note that is left with nothing in it leaves no mark, unless what is opened from it has the focus. */
+	private leave(id: string, inner: EditorView): void {
+		setTimeout(() => {
+			const { view, cite, inNote } = this.draft;
+			const elsewhere = document.activeElement?.closest('[role="toolbar"]') ?? null;
+			if (!view || inner.isDestroyed || inner.hasFocus() || !document.hasFocus()) return;
+			if (cite?.view === inner || inNote?.id === id || elsewhere) return;
+			const at = this.posOf(id);
+			const node = at < 0 ? null : view.state.doc.nodeAt(at);
+			if (!node || node.content.size > schema.nodes.note_paragraph.create().nodeSize) return;
+			view.dispatch(
+				labelled(view.state.tr.delete(at, at + node.nodeSize), 'Empty note removed').setMeta('addToHistory', false)
+			);
+		}, 0);
 	}
 
 	remove(id: string): void {

@@ -85,6 +85,8 @@ interface Label {
 interface Parts {
 	options: NameOptions;
 	nameDecor: Decor;
+	/** What stands before and behind a name, or a list that is cut. */
+	affixes: [string, string];
 	/** Formatting of the names, which also holds for what is put in for those left out. */
 	nameFormat: Format | undefined;
 	label: Label | null;
@@ -100,7 +102,8 @@ function readParts(t: Tree, inherited: NameDefaults): Parts {
 	const nameAt = name ? kids.indexOf(name) : -1;
 	return {
 		options: nameOptions(name, inherited),
-		nameDecor: name ? compileDecor(name) : (r) => r,
+		nameDecor: name ? compileDecor(name, 'affixes') : (r) => r,
+		affixes: [name?.attrs.prefix ?? '', name?.attrs.suffix ?? ''],
 		nameFormat: name && readFormat(name.attrs),
 		label: label
 			? {
@@ -136,6 +139,7 @@ export function compileNames(
 		if (!kids.some((k) => k.name === 'name')) {
 			own.options = outer.parts.options;
 			own.nameDecor = outer.parts.nameDecor;
+			own.affixes = outer.parts.affixes;
 			own.nameFormat = outer.parts.nameFormat;
 		}
 		if (!kids.some((k) => k.name === 'et-al')) {
@@ -323,9 +327,9 @@ function block(all: Name[], variable: string, p: Parts, c: Context): Rich | null
 	if (c.records) c.records[index] = { names, base, initials: o.initializeWith != null } satisfies NamesRecord;
 	// an entry's names stand in full; a label as in citations, at its head, carries what tells them apart
 	const levels = c.inBibliography && (o.form !== 'short' || index > 0) ? undefined : c.distinction.given[index];
-	// affixes and format of the name element belong to each name
-	const writeName = (n: Name, i: number): Rich | null =>
-		p.nameDecor(
+	const [before, behind] = cut ? ['', ''] : p.affixes;
+	const writeName = (n: Name, i: number): Rich | null => {
+		const name = p.nameDecor(
 			formatName(n, o, {
 				inverted: o.sortOrder === 'all' || (o.sortOrder === 'first' && i === 0),
 				form: o.form === 'short' ? 'short' : 'long',
@@ -336,6 +340,8 @@ function block(all: Name[], variable: string, p: Parts, c: Context): Rich | null
 			}),
 			c
 		);
+		return name == null || !(before || behind) ? name : seq([before, name, behind]);
+	};
 	let list = names.slice(0, shown).map(writeName);
 	const last =
 		cut && !more && o.etAlUseLast && names.length >= shown + 2
@@ -367,6 +373,8 @@ function block(all: Name[], variable: string, p: Parts, c: Context): Rich | null
 	if (out == null) return null;
 	// a cut list says its look even where that is plain, as the reference writes it: no reader sees a difference
 	if (cut && whole === null && p.nameFormat) out = { kids: [out], format: p.nameFormat, explicit: true };
+	// affixes belong to each name; those of a list that is cut stand around it with its “et al.”
+	if (cut) out = seq([p.affixes[0], out, p.affixes[1]])!;
 	if (p.label) {
 		const text = labelText(variable, all.length, p.label, c);
 		if (text) out = seq(p.label.before ? [text, out] : [out, text]);
