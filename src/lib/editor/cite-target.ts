@@ -38,6 +38,10 @@ export function openCite(draft: CiteHost, view: EditorView | null = draft.view, 
 	if (!view || draft.readOnly) return;
 	const head = view.state.selection.$head;
 	if (!head.parent.inlineContent) return;
+	if (!view.hasFocus()) {
+		view.focus();
+		view.dispatch(view.state.tr.scrollIntoView());
+	}
 	draft.cite = {
 		view,
 		pos: head.pos,

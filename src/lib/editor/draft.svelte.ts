@@ -183,7 +183,11 @@ export class Draft implements NodeViewContext {
 		const left = this.storage && lastCaret(this.id, this.storage);
 		const place = left !== null && left <= doc.content.size ? Selection.near(doc.resolve(left), -1) : null;
 		tr.setSelection(place ?? endOfText(doc) ?? Selection.atEnd(doc));
-		view.dispatch(place ? tr.scrollIntoView() : tr);
+		view.dispatch(tr);
+		if (!place) return;
+		// without the focus the editor does not scroll
+		const { node } = view.domAtPos(place.head);
+		(node instanceof Element ? node : node.parentElement)?.scrollIntoView({ block: 'center' });
 	}
 
 	/** Before very much is pasted: from now on only a part of the text is in the page at a time. */

@@ -138,6 +138,8 @@ export class NoteEditors {
 	insert(kind: 'footnote' | 'endnote'): boolean {
 		const view = this.draft.view;
 		if (!view || this.draft.readOnly) return false;
+		// the editor scrolls to its caret only where it has the focus
+		view.focus();
 		const { from, to } = view.state.selection;
 		if (from !== to) {
 			// words that are selected become the note

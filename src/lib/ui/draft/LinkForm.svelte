@@ -56,7 +56,7 @@
 		/></label
 	>
 	{#if wrong}<p id="link-trouble" role="alert">
-			This is no web or mail address. One looks like https://example.org or name@example.org.
+			That is not a web or mail address. One looks like https://example.org or name@example.org.
 		</p>{/if}
 	<div>
 		<Btn kind="primary" type="submit">{href ? 'Change link' : 'Add link'}</Btn>
@@ -78,6 +78,14 @@
 		gap: 5px;
 		color: var(--ink-2);
 		font-size: var(--small);
+	}
+	input {
+		padding: 7px 9px;
+		border: 1px solid var(--line);
+		border-radius: var(--r1);
+		background: var(--sheet);
+		color: var(--ink);
+		font-size: var(--text);
 	}
 	p {
 		color: var(--madder);

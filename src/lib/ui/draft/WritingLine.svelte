@@ -116,11 +116,15 @@
 		list[(to + list.length) % list.length].focus();
 	}
 	function jump(e: KeyboardEvent) {
-		if (e.key !== 'F10' || e.ctrlKey || e.shiftKey || e.metaKey) return;
+		if (e.shiftKey) return;
+		const link = (e.ctrlKey || e.metaKey) && !e.altKey && e.key === 'k' && draft.writing.view?.hasFocus();
+		if (!link && (e.key !== 'F10' || e.ctrlKey || e.metaKey)) return;
 		e.preventDefault();
-		stops()
-			.find((b) => b.dataset.stop === stop)
-			?.focus();
+		if (link && !fixed) open = 'link';
+		else
+			stops()
+				.find((b) => b.dataset.stop === stop)
+				?.focus();
 	}
 </script>
 
@@ -241,6 +245,7 @@
 		top: 0;
 		z-index: 6;
 		grid-column: 1;
+		flex-wrap: wrap;
 		min-width: 0;
 		padding: 8px 0 6px;
 		background: var(--desk);

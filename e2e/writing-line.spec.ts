@@ -1,0 +1,146 @@
+/** The line above the sheet: what the caret is in, and everything that can be made of it, by mouse and by keys. */
+import { expect, test, type Page } from '@playwright/test';
+import { caretAfter, expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
+
+const line = (page: Page) => page.getByRole('toolbar', { name: 'Formatting' });
+const kind = (page: Page) => line(page).getByRole('button', { name: /^Kind of paragraph/ });
+const text = (page: Page) => page.getByRole('textbox', { name: 'Manuscript text' });
+const undo = (page: Page) => page.keyboard.press('Control+z');
+
+test('with the mouse: a heading, bold, a list, a quotation, a link, each taken back by one undo', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await openDraft(page, 'shore');
+	await caretAfter(page, 'Artificial light at night');
+	await expect(kind(page)).toHaveText(/Paragraph/);
+	await kind(page).click();
+	await expectAccessible(page);
+	await page.getByRole('menuitemcheckbox', { name: 'Heading 2' }).click();
+	await expect(kind(page)).toHaveText(/Heading 2/);
+	await expect(text(page).getByRole('heading', { level: 3, name: /Artificial light/ })).toBeVisible();
+	await undo(page);
+	await expect(kind(page)).toHaveText(/Paragraph/);
+
+	const bold = line(page).getByRole('button', { name: 'Bold' });
+	await text(page)
+		.getByText('Harbour lighting')
+		.first()
+		.dblclick({ position: { x: 110, y: 12 } });
+	await bold.click();
+	await expect(bold).toHaveAttribute('aria-pressed', 'true');
+	await expect(text(page).locator('strong').first()).toBeVisible();
+	await undo(page);
+	await expect(text(page).locator('strong')).toHaveCount(0);
+
+	const items = await text(page).locator('ul > li').count();
+	const bulleted = line(page).getByRole('button', { name: 'Bulleted' });
+	await bulleted.click();
+	await expect(text(page).locator('ul > li')).toHaveCount(items + 1);
+	await expect(bulleted).toHaveAttribute('aria-pressed', 'true');
+	await line(page).getByRole('button', { name: 'Numbered' }).click();
+	await expect(text(page).locator('ol > li')).toHaveCount(1);
+	await undo(page);
+	await undo(page);
+	await expect(text(page).locator('ul > li')).toHaveCount(items);
+	await expect(text(page).locator('ol > li')).toHaveCount(0);
+
+	await line(page).getByRole('button', { name: 'Quotation' }).click();
+	await expect(kind(page)).toHaveText(/Quotation/);
+	await undo(page);
+
+	await text(page)
+		.getByText('Harbour lighting')
+		.first()
+		.dblclick({ position: { x: 110, y: 12 } });
+	await line(page).getByRole('button', { name: 'Link' }).click();
+	const address = page.getByLabel('Web or mail address');
+	await address.fill('two words');
+	await page.getByRole('button', { name: 'Add link' }).click();
+	await expect(page.getByRole('alert')).toContainText('not a web or mail address');
+	await expectAccessible(page);
+	await address.fill('example.org/lamps');
+	await page.keyboard.press('Enter');
+	await expect(text(page).locator('a[href="https://example.org/lamps"]')).toHaveCount(1);
+	await undo(page);
+	await expect(text(page).locator('a[href="https://example.org/lamps"]')).toHaveCount(0);
+	done();
+});
+
+test('with keys alone: to the line, along it, into its menus and back to the text', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await openDraft(page, 'shore');
+	await caretAfter(page, 'Artificial light at night');
+	await page.keyboard.press('F10');
+	await expect(kind(page)).toBeFocused();
+	await page.keyboard.press('ArrowLeft');
+	await expect(line(page).getByRole('button', { name: 'Insert' })).toBeFocused();
+	await page.keyboard.press('ArrowDown');
+	await expect(page.getByRole('menuitem', { name: 'Citation…' })).toBeFocused();
+	await page.keyboard.press('p');
+	await expect(page.getByRole('menuitem', { name: 'Page break' })).toBeFocused();
+	await page.keyboard.press('Enter');
+	await expect(text(page)).toBeFocused();
+	await expect(text(page).locator('.page-break, hr')).toHaveCount(1);
+	await page.keyboard.press('F10');
+	await page.keyboard.press('Home');
+	await page.keyboard.press('ArrowRight');
+	await expect(line(page).getByRole('button', { name: 'Bold' })).toBeFocused();
+	await page.keyboard.press('Escape');
+	await expect(text(page)).toBeFocused();
+	await page.keyboard.press('Control+Alt+1');
+	await expect(kind(page)).toHaveText(/Heading 1/);
+	// the title stays one
+	await text(page).getByRole('heading', { level: 1 }).click();
+	await expect(kind(page)).toHaveText(/Title/);
+	await expect(kind(page)).toHaveAttribute('aria-disabled', 'true');
+	done();
+});
+
+test('a note without a click goes to the end of the text, and leaves no mark when it is left empty', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await openDraft(page, 'lamplighters');
+	const marks = text(page).locator('[data-note]');
+	const before = await marks.count();
+	const note = page.locator('.note-text:focus');
+	await page.getByRole('button', { name: 'Note', exact: true }).click();
+	await expect(note).toBeVisible();
+	await expect(marks).toHaveCount(before + 1);
+	await expect(text(page).getByRole('heading').locator('[data-note]')).toHaveCount(0);
+	// what the line offers in a note
+	await expect(kind(page)).toHaveText(/Note/);
+	await expect(line(page).getByRole('button', { name: 'Bulleted' })).toHaveAttribute('aria-disabled', 'true');
+	await page.keyboard.press('Escape');
+	await expect(marks).toHaveCount(before);
+	await expect(text(page)).toBeFocused();
+
+	await page.getByRole('button', { name: 'Note', exact: true }).click();
+	await expect(note).toBeVisible();
+	await page.keyboard.type('Seen at the quay.');
+	await page.keyboard.press('Control+a');
+	await line(page).getByRole('button', { name: 'Italic' }).click();
+	await expect(note.locator('em')).toHaveText('Seen at the quay.');
+	await page.keyboard.press('Escape');
+	await expect(text(page)).toBeFocused();
+	await expect(marks).toHaveCount(before + 1);
+	done();
+});
+
+test('a manuscript opens with the caret where it was left', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await openDraft(page, 'shore');
+	await caretAfter(page, 'The second is that');
+	await page.keyboard.press('Home');
+	await caretAfter(page, 'The second is that');
+	await page.getByRole('link', { name: 'Back to the desk' }).click();
+	await expect(page.getByRole('heading', { name: 'On the desk' })).toBeVisible();
+	await openDraft(page, 'shore');
+	await text(page).focus();
+	await page.keyboard.type(' is left');
+	await expect(text(page)).toContainText('The second is that is left');
+	done();
+});
