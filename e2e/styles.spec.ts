@@ -78,7 +78,7 @@ test('a journal without a style of its own: found by title or number, shown with
 		.getByRole('button', { name: /^MLA 9th/ })
 		.first()
 		.click();
-	await expect(page.getByText('Corrected here:')).toContainText('(Tarrow, chap. 1)');
+	await expect(page.getByText('Corrected here: A space stands between')).toContainText('(Tarrow, chap. 1)');
 	done();
 });
 

@@ -9,18 +9,35 @@
 	let { list }: { list: Erratum[] } = $props();
 </script>
 
-{#if list.length}
+{#snippet corrections(lead: string)}
 	<ul>
 		{#each list as e (e.what)}
 			<li>
-				Corrected here: {e.what} <small>{e.manual}</small><br />
+				{lead}{e.what} <small>{e.manual}</small><br />
 				<del>{e.before}</del> <ins>{e.after}</ins>
 			</li>
 		{/each}
 	</ul>
+{/snippet}
+
+{#if list.length > 3}
+	<details>
+		<summary>Corrected here in {list.length} places</summary>
+		{@render corrections('')}
+	</details>
+{:else if list.length}
+	{@render corrections('Corrected here: ')}
 {/if}
 
 <style>
+	summary {
+		font-size: var(--text);
+		color: var(--ink-2);
+		cursor: pointer;
+	}
+	details ul {
+		margin-top: 8px;
+	}
 	ul {
 		display: grid;
 		gap: 8px;
