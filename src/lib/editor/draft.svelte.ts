@@ -184,7 +184,8 @@ export class Draft implements NodeViewContext {
 		const place = left !== null && left <= doc.content.size ? Selection.near(doc.resolve(left), -1) : null;
 		tr.setSelection(place ?? endOfText(doc) ?? Selection.atEnd(doc));
 		view.dispatch(tr);
-		if (!place) return;
+		// of a long text the beginning is drawn first, and only the caret is put where it was
+		if (!place || this.virtualizer) return;
 		// without the focus the editor does not scroll
 		const { node } = view.domAtPos(place.head);
 		(node instanceof Element ? node : node.parentElement)?.scrollIntoView({ block: 'center' });
