@@ -270,3 +270,24 @@ test('a long manuscript is copied into a new one: citations live, notes with the
 	await expect(page.locator('.pending')).toHaveCount(0);
 	done();
 });
+
+test('what is typed does not put the paragraph into the page anew: the caret would be lost with it', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openLong(page);
+	await page.getByRole('button', { name: /^Section 5/ }).click();
+	await inSight(page, 'Paragraph 200:').click();
+	await page.evaluate(() => {
+		const paragraph = document.getSelection()!.anchorNode!.parentElement!.closest('p')!;
+		const seen = window as unknown as { moved: number };
+		seen.moved = 0;
+		new MutationObserver((list) => {
+			for (const m of list) if ([...m.removedNodes].includes(paragraph)) seen.moved++;
+		}).observe(paragraph.parentElement!, { childList: true });
+	});
+	await page.keyboard.type('Seen ');
+	await expect(page.getByText('Seen', { exact: false }).first()).toBeAttached();
+	expect(await page.evaluate(() => (window as unknown as { moved: number }).moved)).toBe(0);
+	done();
+});

@@ -38,6 +38,8 @@ class VirtualBlock implements NodeView {
 		this.dom.style.display = 'none';
 	}
 	show(awake: boolean): void {
+		// what is awake is not put in anew: moved in the page, it would lose the caret that stands in it
+		if (awake !== this.asleep) return;
 		this.asleep = !awake;
 		this.dom.style.display = awake ? '' : 'none';
 		// words that nobody sees are not even in the page: the browser walks through all there is when a key is pressed
