@@ -171,7 +171,7 @@ export class NoteEditors {
 		setTimeout(() => {
 			const { view, cite, inNote } = this.draft;
 			const elsewhere = document.activeElement?.closest('[role="toolbar"]') ?? null;
-			if (!view || inner.isDestroyed || inner.hasFocus() || !document.hasFocus()) return;
+			if (!view || this.draft.readOnly || inner.isDestroyed || inner.hasFocus() || !document.hasFocus()) return;
 			if (cite?.view === inner || inNote?.id === id || elsewhere) return;
 			const at = this.posOf(id);
 			const node = at < 0 ? null : view.state.doc.nodeAt(at);
