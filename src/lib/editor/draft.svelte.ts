@@ -260,6 +260,8 @@ export class Draft implements NodeViewContext {
 		const { view } = this;
 		if (!view) return;
 		const title = this.store.title;
+		// what is deleted or replaced as a whole comes back as a whole, however fast it was written
+		if (tr.docChanged && view.hasFocus() && !view.state.selection.empty) closeHistory(tr);
 		const change = this.store.apply(tr);
 		this.virtualizer?.wakeFor(tr, change.state);
 		view.updateState(change.state);

@@ -24,6 +24,8 @@ export interface NoteHost extends NodeViewContext, CiteHost {
 
 export class NoteEditors {
 	private readonly open = new Map<string, EditorView>();
+	/** The document as it was when a note was just made. */
+	private readonly made = new Map<string, Node>();
 
 	constructor(private readonly draft: NoteHost) {}
 
@@ -73,12 +75,17 @@ export class NoteEditors {
 			editable: () => !this.draft.readOnly,
 			nodeViews: nodeViews(this.draft, true),
 			dispatchTransaction: (tr) => {
+				const before = inner.state.selection;
 				const { state, transactions } = inner.state.applyTransaction(tr);
 				inner.updateState(state);
 				this.draft.writing.changed(inner);
 				const at = this.posOf(id);
+				const first = this.made.has(id);
+				if (tr.docChanged) this.made.delete(id);
 				if (tr.getMeta('outside') || at < 0 || !this.draft.view) return;
 				const up = this.draft.view.state.tr;
+				// to make a note is a step of undo, to write in it is another
+				if (first || !before.empty) closeHistory(up);
 				const offset = StepMap.offset(at + 1);
 				for (const t of transactions) for (const step of t.steps) up.step(step.map(offset)!);
 				if (up.docChanged) this.draft.view.dispatch(up);
@@ -108,7 +115,7 @@ export class NoteEditors {
 			handleDOMEvents: {
 				...clipboard.handleDOMEvents,
 				focus: (v) => this.draft.writing.entered(v),
-				blur: (v) => this.leave(id, v)
+				blur: (v) => this.removeIfEmpty(id, v)
 			}
 		});
 		this.open.set(id, inner);
@@ -162,23 +169,28 @@ export class NoteEditors {
 		const tr = view.state.tr.insert(pos, schema.nodes.note.create({ id, kind }, schema.nodes.note_paragraph.create()));
 		tr.setSelection(TextSelection.create(tr.doc, pos + tr.doc.nodeAt(pos)!.nodeSize));
 		view.dispatch(closeHistory(labelled(tr, 'Note added')).scrollIntoView());
+		this.made.set(id, view.state.doc);
 		this.focus(id);
 		return true;
 	}
 
-	/** A note that is left with nothing in it leaves no mark, unless what is opened from it has the focus. */
-	private leave(id: string, inner: EditorView): void {
+	/**
+	 * A note that is left with nothing in it leaves no mark, unless what is opened from it has the focus. Undo brings back
+	 * one that had words; of one that never had any the making is undone, there is nothing to bring back.
+	 */
+	private removeIfEmpty(id: string, inner: EditorView): void {
 		setTimeout(() => {
-			const { view, cite, inNote } = this.draft;
-			const elsewhere = document.activeElement?.closest('[role="toolbar"]') ?? null;
-			if (!view || this.draft.readOnly || inner.isDestroyed || inner.hasFocus() || !document.hasFocus()) return;
-			if (cite?.view === inner || inNote?.id === id || elsewhere) return;
+			const { view, cite, inNote, readOnly } = this.draft;
+			if (!view || readOnly || inner.isDestroyed || inner.hasFocus() || !document.hasFocus()) return;
+			const inToolbar = document.activeElement?.closest('[role="toolbar"]') ?? null;
+			if (cite?.view === inner || inNote?.id === id || inToolbar) return;
 			const at = this.posOf(id);
 			const node = at < 0 ? null : view.state.doc.nodeAt(at);
 			if (!node || node.content.size > schema.nodes.note_paragraph.create().nodeSize) return;
-			view.dispatch(
-				labelled(view.state.tr.delete(at, at + node.nodeSize), 'Empty note removed').setMeta('addToHistory', false)
-			);
+			const REMOVED = 'Empty note removed';
+			if (this.made.get(id) === view.state.doc) undo(view.state, (tr) => view.dispatch(labelled(tr, REMOVED)));
+			else view.dispatch(closeHistory(labelled(view.state.tr.delete(at, at + node.nodeSize), REMOVED)));
+			this.made.delete(id);
 		}, 0);
 	}
 

@@ -20,6 +20,7 @@ import { goToNextCell, tableEditing } from 'prosemirror-tables';
 import type { Node, Slice } from 'prosemirror-model';
 import type { Step } from 'prosemirror-transform';
 import { newId, schema, typeMark, type PlacementKind, type QuoteMarks } from '$lib/core/manuscript';
+import { caretOnFocus } from './caret-on-focus';
 import { setBlock, toggleList, toggleQuotation } from './writing';
 
 export interface Gestures {
@@ -183,6 +184,7 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		inputRules({ rules }),
 		keymap(keys),
 		keymap(baseKeymap),
+		caretOnFocus(),
 		caretBeforeKeys(),
 		citeTrigger(g),
 		marksBehindCitations(g),

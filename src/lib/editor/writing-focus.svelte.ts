@@ -1,10 +1,10 @@
 /** Where a person writes: in the text, or in one of their notes; and what the caret there is in. */
 import type { EditorView } from 'prosemirror-view';
-import { NOTHING, sameWriting, writingState, type WritingState } from './writing';
+import { EMPTY, sameWriting, writingState, type WritingState } from './writing';
 
 export class WritingFocus {
 	/** What the writing line shows. */
-	state = $state.raw<WritingState>(NOTHING);
+	state = $state.raw<WritingState>(EMPTY);
 	/** The editor of a note that was written in last; null for the text. */
 	private note: EditorView | null = null;
 
@@ -19,22 +19,22 @@ export class WritingFocus {
 	/** The caret went into an editor. */
 	entered(view: EditorView): void {
 		this.note = view === this.main() ? null : view;
-		this.look();
+		this.update();
 	}
 
 	/** The text or the selection of an editor changed. */
 	changed(view: EditorView): void {
-		if (view === this.view) this.look();
+		if (view === this.view) this.update();
 	}
 
 	/** The editor of a note went away. */
 	left(view: EditorView): void {
 		if (view !== this.note) return;
 		this.note = null;
-		this.look();
+		this.update();
 	}
 
-	private look(): void {
+	private update(): void {
 		const { view } = this;
 		if (!view) return;
 		const next = writingState(view.state);

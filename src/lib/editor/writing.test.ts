@@ -6,7 +6,7 @@ import { EditorState, TextSelection, type Command } from 'prosemirror-state';
 import { schema } from '$lib/core/manuscript';
 import {
 	addressOf,
-	clearLooks,
+	clearFormatting,
 	insertPageBreak,
 	linkAt,
 	removeLink,
@@ -108,10 +108,10 @@ test('marks: on where all of the selection has them', () => {
 test('clearing takes looks, and leaves links', () => {
 	const link = marks.link.create({ href: 'https://example.org' });
 	const d = doc(p(text('words', marks.em.create(), marks.strong.create(), link)));
-	const cleared = after(at(d, 'words'), clearLooks);
+	const cleared = after(at(d, 'words'), clearFormatting);
 	assert.deepEqual(writingState(cleared).marks, []);
 	assert.equal(writingState(cleared).link, 'https://example.org');
-	assert.ok(!clearLooks(cleared));
+	assert.ok(!clearFormatting(cleared));
 });
 
 test('links: of a selection, of the caret’s link as a whole, typed in, taken off', () => {

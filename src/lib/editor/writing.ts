@@ -26,7 +26,7 @@ export interface WritingState {
 	link: string | null;
 }
 
-export const NOTHING: WritingState = { block: 'paragraph', list: null, quotation: false, marks: [], link: null };
+export const EMPTY: WritingState = { block: 'paragraph', list: null, quotation: false, marks: [], link: null };
 
 /** The title of the manuscript is the heading of the first level it begins with; sections begin one level below. */
 const isTitle = (state: EditorState, depth: number): boolean => {
@@ -145,8 +145,8 @@ export function toggleList(kind: ListKind): Command {
 /** Turns a mark on or off; of a selection of which only a part has it, all gets it. */
 export const toggle = (mark: WritingMark): Command => toggleMark(marks[mark], null, { removeWhenPresent: false });
 
-/** Takes all looks off the selection; links, languages, comments and quotations are no looks. */
-export const clearLooks: Command = (state, dispatch) => {
+/** Takes bold, italic and the like off the selection; links, languages, comments and quotations stay. */
+export const clearFormatting: Command = (state, dispatch) => {
 	const { from, to, empty } = state.selection;
 	if (empty) {
 		if (!WRITING_MARKS.some((m) => isOn(state, marks[m]))) return false;

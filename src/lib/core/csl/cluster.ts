@@ -1,5 +1,5 @@
 /** Puts the rendered cites of one citation together: grouping, collapsing, delimiters, affixes (CSL 1.0.2, "Citation"). */
-import { endsInStyleComma, withoutEnd } from './style-comma';
+import { endsInStyleComma, withoutTrailingCommas } from './style-comma';
 import type { CitationOptions, Layout } from './compile';
 import { parseTyped } from './field';
 import { findTag, plainOf, seq, withoutTag, type Rich } from './rich';
@@ -47,7 +47,7 @@ export function assemble(
 		if (i && p.delimiter && !/^[.,;:]/.test(plainOf(p.rich))) {
 			const before = pieces[i - 1].rich;
 			if (/^\s*;/.test(p.delimiter) && endsInStyleComma(before)) {
-				kids[kids.length - 1] = withoutEnd(before)!;
+				kids[kids.length - 1] = withoutTrailingCommas(before)!;
 				kids.push(p.delimiter);
 			} else {
 				// words that a person ended with a mark bring no second one

@@ -229,7 +229,7 @@ const dependsOnPosition = (t: Tree) =>
 	t.attrs['et-al-subsequent-min'] != null || t.attrs['et-al-subsequent-use-first'] != null;
 
 /** The label of pages right before a locator is the locator's: the pages are printed elsewhere, if at all (common practice). */
-const labelOf = (e: Tree, next: Tree | undefined): Tree =>
+const resolveLabel = (e: Tree, next: Tree | undefined): Tree =>
 	e.name === 'label' && e.attrs.variable === 'page' && next?.name === 'text' && next.attrs.variable === 'locator'
 		? { ...e, attrs: { ...e.attrs, variable: 'locator' } }
 		: e;
@@ -263,7 +263,7 @@ class AreaCompiler {
 
 	private children(t: Tree, outer: Outer | null): Eval[] {
 		const list = elements(t);
-		return list.map((e, i) => this.element(labelOf(e, list[i + 1]), outer));
+		return list.map((e, i) => this.element(resolveLabel(e, list[i + 1]), outer));
 	}
 
 	/** All child elements of a tree, one after the other. */

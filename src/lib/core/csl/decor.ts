@@ -2,7 +2,7 @@
 import type { Context } from './context';
 import type { Format, Rich, RichNode } from './rich';
 import { applyCase, stripPeriods, type TextCase } from './textcase';
-import { closedBy } from './style-comma';
+import { withoutCommaBefore } from './style-comma';
 import type { Tree } from './tree';
 
 const FORMAT_KEYS = ['font-style', 'font-variant', 'font-weight', 'text-decoration', 'vertical-align'] as const;
@@ -63,7 +63,7 @@ export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Deco
 	return (r, c) => {
 		if (r == null) return null;
 		c.atStart = false;
-		if (closes && (r = closedBy(r, suffix)) == null) return null;
+		if (closes && (r = withoutCommaBefore(r, suffix)) == null) return null;
 		if (strip) r = stripPeriods(r);
 		if (textCase) r = own ? termCase(r, textCase, c) : applyCase(r, textCase, isEnglish(c), languageOf(c));
 		if (format || quote || shaped) {

@@ -214,7 +214,7 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	if (before.q === 0 && repeats(cells, p, cell)) {
 		if (!cell.t) return;
 	}
-	if (!cell.field && before.q === 0 && /^\.(?!\.)/.test(cell.t) && lostComma(cells, p)) {
+	if (!cell.field && before.q === 0 && /^\.(?!\.)/.test(cell.t) && dropLostComma(cells, p)) {
 		if (!before.t) return;
 	}
 	const n = cell.t[0];
@@ -282,7 +282,7 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 }
 
 /** Takes off a comma and a space of the style before its full stop: they have lost what they parted, “(Ed.), . Press”. */
-function lostComma(cells: Cell[], p: number): boolean {
+function dropLostComma(cells: Cell[], p: number): boolean {
 	let q = p;
 	while (q > 0 && !cells[q].t.trim() && !cells[q].block && cells[q].q === 0) q--;
 	const at = cells[q];

@@ -5,7 +5,7 @@
  * made from, and does again only what has another basis. Identity (`===`) of items and clusters is the quick test.
  */
 import { affixes, assemble, type Rendered } from './cluster';
-import { closedBy } from './style-comma';
+import { withoutCommaBefore } from './style-comma';
 import { createContext, resetContext, type Context } from './context';
 import type { CompiledStyle } from './compile';
 import type { Warning } from './errors';
@@ -252,7 +252,7 @@ class Engine implements Processor {
 	private finished(cites: Rich | null): Rich | null {
 		if (cites == null) return null;
 		const { prefix, suffix, format } = this.style.citation;
-		const body = seq([prefix, closedBy(cites, suffix), suffix])!;
+		const body = seq([prefix, withoutCommaBefore(cites, suffix), suffix])!;
 		return finish(format ? { kids: [body], format } : body, this.style.locale);
 	}
 
@@ -437,7 +437,7 @@ class Engine implements Processor {
 				: null;
 		} else {
 			body = b.run(c);
-			if (body != null) body = seq([b.prefix, closedBy(body, b.suffix), b.suffix]);
+			if (body != null) body = seq([b.prefix, withoutCommaBefore(body, b.suffix), b.suffix]);
 		}
 		if (body != null && b.format) body = { kids: [body], format: b.format };
 		const out = finish(body, this.style.locale);

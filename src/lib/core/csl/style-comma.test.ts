@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { plainOf, type Rich } from './rich';
-import { endsInStyleComma, withoutEnd } from './style-comma';
+import { endsInStyleComma, withoutTrailingCommas } from './style-comma';
 
 test('commas of the style, whatever stands in pieces', () => {
 	for (const [r, rest] of [
@@ -13,7 +13,7 @@ test('commas of the style, whatever stands in pieces', () => {
 		[{ kids: [{ kids: ['Eel'], quote: true }, ','] }, 'Eel']
 	] as [Rich, string][]) {
 		assert.ok(endsInStyleComma(r), JSON.stringify(r));
-		assert.equal(plainOf(withoutEnd(r)), rest);
+		assert.equal(plainOf(withoutTrailingCommas(r)), rest);
 	}
 });
 
@@ -38,7 +38,7 @@ test('taking commas off always ends, and leaves none (property)', () => {
 	fc.assert(
 		fc.property(tree, (r) => {
 			if (!endsInStyleComma(r)) return;
-			const rest = withoutEnd(r);
+			const rest = withoutTrailingCommas(r);
 			assert.ok(!endsInStyleComma(rest));
 			assert.ok(plainOf(r).startsWith(plainOf(rest)));
 			assert.match(plainOf(r).slice(plainOf(rest).length), /^[,\s]+$/);

@@ -29,12 +29,12 @@ function collectEnd(r: Rich, end: { text: string; other: boolean }): boolean {
 	return end.text.trim().length > 1;
 }
 
-/** What a suffix closes: without the style's comma at its end, where the suffix is a full stop. */
-export const closedBy = (r: Rich | null, suffix: string): Rich | null =>
-	r !== null && /^\s*\./.test(suffix) && endsInStyleComma(r) ? withoutEnd(r) : r;
+/** What stands before a suffix: without the style's comma at its end, where the suffix begins with a full stop. */
+export const withoutCommaBefore = (r: Rich | null, suffix: string): Rich | null =>
+	r !== null && /^\s*\./.test(suffix) && endsInStyleComma(r) ? withoutTrailingCommas(r) : r;
 
 /** Without the commas that it ends in, and the spaces behind them. */
-export function withoutEnd(r: Rich): Rich | null {
+export function withoutTrailingCommas(r: Rich): Rich | null {
 	let out: Rich | null = r;
 	do out = withoutComma(out).rest;
 	while (out !== null && endsInStyleComma(out));

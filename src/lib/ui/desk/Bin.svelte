@@ -9,6 +9,7 @@
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import Records from './Records.svelte';
+	import { many } from '../parts/many';
 
 	/** So many are listed at a time; the others follow as these go. */
 	const MOST = 200;
@@ -25,7 +26,6 @@
 		return () => sub.unsubscribe();
 	});
 	const KINDS = { source: 'source', manuscript: 'manuscript', style: 'style' };
-	const many = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 	async function back(ids: string[]) {
 		const done = await putBack(ids);
 		const parts = [

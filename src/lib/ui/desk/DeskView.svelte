@@ -27,6 +27,7 @@
 	import Bin from './Bin.svelte';
 	import Repair from './Repair.svelte';
 	import Strip from '../parts/Strip.svelte';
+	import { many } from '../parts/many';
 
 	let list = $state.raw<Manuscript[] | null>(null);
 	let begun = $state<'' | 'demo' | 'empty'>('');
@@ -85,7 +86,6 @@
 	}
 	/** What is left of the demo as it came, while the person is asked. */
 	let leaving = $state.raw<DemoLeft | null>(null);
-	const many = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 	const leftWords = (left: DemoLeft) =>
 		[many(left.manuscripts.length, 'example manuscript'), many(left.sources.length, 'example source')].join(' and ');
 	const keptWords = (left: DemoLeft) => {

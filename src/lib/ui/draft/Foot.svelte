@@ -1,9 +1,9 @@
 <script lang="ts">
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import { many } from '../parts/many';
 	let { draft, onkeys }: { draft: Draft; onkeys: () => void } = $props();
 	const sources = $derived(new Set(draft.shown.citations.flatMap((c) => c.cites.map((x) => x.sourceId))).size);
 	const n = (x: number) => x.toLocaleString('en');
-	const many = (x: number, word: string) => `${n(x)} ${word}${x === 1 ? '' : 's'}`;
 	const note = $derived(
 		draft.selectedCitation ? draft.shown.notes.find((x) => x.id === draft.selectedCitation) : undefined
 	);

@@ -34,7 +34,7 @@
 		if (e.key === 'Escape') onclose();
 	}
 	function away(target: Element) {
-		if (!target.closest('[data-stop="l"]')) onaway();
+		if (!target.closest('[data-stop="link"]')) onaway();
 	}
 </script>
 

@@ -9,6 +9,7 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
+	import { many } from '../parts/many';
 
 	let { draft }: { draft: Draft } = $props();
 	let list = $state.raw<Version[] | null>(null);
@@ -44,7 +45,6 @@
 			trouble = (e as Error).name === 'ManuscriptError' ? (e as Error).message : storageMessage(e);
 		}
 	}
-	const many = (n: number) => `${n.toLocaleString('en')} ${n === 1 ? 'word' : 'words'}`;
 	/** Unchanged paragraphs between changes are passed over. */
 	const parts = $derived((seen?.blocks ?? []).filter((b) => b.changed).slice(0, 200));
 </script>
@@ -64,7 +64,7 @@
 			{#if open === v.id && seen}
 				<div class="seen">
 					{#if parts.length}
-						<p>Since then {many(seen.added)} new, {many(seen.removed)} gone.</p>
+						<p>Since then {many(seen.added, 'word')} new, {many(seen.removed, 'word')} gone.</p>
 						<div class="changes">
 							{#each parts as b, i (i)}
 								<p class:heading={b.heading}>

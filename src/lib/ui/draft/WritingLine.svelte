@@ -4,7 +4,7 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { insertBibliography } from '$lib/editor/bibliographies';
 	import {
-		clearLooks,
+		clearFormatting,
 		insertPageBreak,
 		setBlock,
 		toggle,
@@ -60,7 +60,7 @@
 		})),
 		{ name: 'Block quotation', keys: 'Ctrl Alt Q', checked: now.quotation, run: () => run(toggleQuotation) }
 	]);
-	const looks = $derived<MenuRow[]>([
+	const moreMarks = $derived<MenuRow[]>([
 		...(
 			[
 				['subscript', 'Subscript'],
@@ -73,8 +73,45 @@
 			checked: now.marks.includes(mark),
 			run: () => run(toggle(mark))
 		})),
-		{ name: 'Clear formatting', parted: true, run: () => run(clearLooks) }
+		{ name: 'Clear formatting', parted: true, run: () => run(clearFormatting) }
 	]);
+	/** A button that is on or off. */
+	interface Toggle {
+		id: string;
+		name: string;
+		title: string;
+		on: boolean;
+		off: boolean;
+		/** How its letter looks; without it the name stands there. */
+		look?: 'bold' | 'italic' | 'sup';
+		act(): void;
+	}
+	const markToggles = $derived<Toggle[]>(
+		(
+			[
+				['strong', 'Bold', 'Bold: Ctrl B', 'bold'],
+				['em', 'Italic', 'Italic: Ctrl I', 'italic'],
+				['superscript', 'Superscript', 'Superscript', 'sup']
+			] as const
+		).map(([mark, name, title, look]) => ({
+			id: mark,
+			name,
+			title,
+			look,
+			on: now.marks.includes(mark),
+			off: fixed,
+			act: () => run(toggle(mark))
+		}))
+	);
+	const blockToggles = $derived<Toggle[]>(
+		(
+			[
+				['bulleted', 'Bulleted', 'Bulleted list: Ctrl Alt L', now.list === 'bulleted', toggleList('bulleted')],
+				['numbered', 'Numbered', 'Numbered list: Ctrl Alt O', now.list === 'numbered', toggleList('numbered')],
+				['quotation', 'Quotation', 'Block quotation: Ctrl Alt Q', now.quotation, toggleQuotation]
+			] as const
+		).map(([id, name, title, on, command]) => ({ id, name, title, on, off: noBlocks, act: () => run(command) }))
+	);
 	const insertions = $derived<MenuRow[]>([
 		{ name: 'Citation…', keys: '@', run: () => act(() => draft.gestures(inNoteView()).cite()) },
 		{ name: 'Note', keys: 'Alt N', disabled: inNote, run: () => act(() => draft.noteEditors.insert('footnote')) },
@@ -115,42 +152,37 @@
 		e.preventDefault();
 		list[(to + list.length) % list.length].focus();
 	}
-	function jump(e: KeyboardEvent) {
+	/** F10 goes to the line; Ctrl K asks for an address where the caret is. */
+	function shortcuts(e: KeyboardEvent) {
 		if (e.shiftKey) return;
-		const link = (e.ctrlKey || e.metaKey) && !e.altKey && e.key === 'k' && draft.writing.view?.hasFocus();
-		if (!link && (e.key !== 'F10' || e.ctrlKey || e.metaKey)) return;
-		e.preventDefault();
-		if (link && !fixed) open = 'link';
-		else
+		const mod = e.ctrlKey || e.metaKey;
+		if (mod && !e.altKey && e.key === 'k' && !fixed && draft.writing.view?.hasFocus()) {
+			e.preventDefault();
+			open = 'link';
+		} else if (e.key === 'F10' && !mod) {
+			e.preventDefault();
 			stops()
 				.find((b) => b.dataset.stop === stop)
 				?.focus();
+		}
 	}
 </script>
 
-<svelte:window onkeydown={jump} />
+<svelte:window onkeydown={shortcuts} />
 
-{#snippet button(
-	id: string,
-	name: string,
-	title: string,
-	onclick: () => void,
-	on?: boolean,
-	off?: boolean,
-	look?: string
-)}
+{#snippet button(b: Toggle)}
 	<button
 		type="button"
-		class={look}
-		data-stop={id}
-		tabindex={stop === id ? 0 : -1}
-		aria-label={name}
-		aria-pressed={on}
-		aria-disabled={off || undefined}
-		{title}
-		onfocus={() => (stop = id)}
-		onclick={() => !off && onclick()}
-		>{#if look === 'sup'}<span>x<sup>2</sup></span>{:else if look}{name[0]}{:else}{name}{/if}</button
+		class={b.look}
+		data-stop={b.id}
+		tabindex={stop === b.id ? 0 : -1}
+		aria-label={b.name}
+		aria-pressed={b.on}
+		aria-disabled={b.off || undefined}
+		title={b.title}
+		onfocus={() => (stop = b.id)}
+		onclick={() => !b.off && b.act()}
+		>{#if b.look === 'sup'}<span>x<sup>2</sup></span>{:else}{b.look ? b.name[0] : b.name}{/if}</button
 	>
 {/snippet}
 {#snippet menu(id: 'block' | 'more' | 'insert', label: string, name: string, rows: MenuRow[], off: boolean)}
@@ -190,48 +222,21 @@
 >
 	{@render menu('block', `Kind of paragraph: ${blockName}`, blockName, blocks, noBlocks)}
 	<i class="rule" aria-hidden="true"></i>
-	{@render button(
-		'b',
-		'Bold',
-		'Bold: Ctrl B',
-		() => run(toggle('strong')),
-		now.marks.includes('strong'),
-		fixed,
-		'bold'
-	)}
-	{@render button('i', 'Italic', 'Italic: Ctrl I', () => run(toggle('em')), now.marks.includes('em'), fixed, 'italic')}
-	{@render button(
-		's',
-		'Superscript',
-		'Superscript',
-		() => run(toggle('superscript')),
-		now.marks.includes('superscript'),
-		fixed,
-		'sup'
-	)}
+	{#each markToggles as b (b.id)}{@render button(b)}{/each}
 	<span class="holder">
-		{@render button('l', 'Link', 'Link: Ctrl K', () => show('link'), now.link !== null, fixed)}
+		{@render button({
+			id: 'link',
+			name: 'Link',
+			title: 'Link: Ctrl K',
+			on: now.link !== null,
+			off: fixed,
+			act: () => show('link')
+		})}
 		{#if open === 'link'}<LinkForm href={now.link} {run} onclose={back} onaway={() => (open = '')} />{/if}
 	</span>
-	{@render menu('more', 'More formatting', 'More', looks, fixed)}
+	{@render menu('more', 'More formatting', 'More', moreMarks, fixed)}
 	<i class="rule" aria-hidden="true"></i>
-	{@render button(
-		'ul',
-		'Bulleted',
-		'Bulleted list: Ctrl Alt L',
-		() => run(toggleList('bulleted')),
-		now.list === 'bulleted',
-		noBlocks
-	)}
-	{@render button(
-		'ol',
-		'Numbered',
-		'Numbered list: Ctrl Alt O',
-		() => run(toggleList('numbered')),
-		now.list === 'numbered',
-		noBlocks
-	)}
-	{@render button('q', 'Quotation', 'Block quotation: Ctrl Alt Q', () => run(toggleQuotation), now.quotation, noBlocks)}
+	{#each blockToggles as b (b.id)}{@render button(b)}{/each}
 	<i class="rule" aria-hidden="true"></i>
 	{@render menu('insert', 'Insert', 'Insert', insertions, fixed)}
 </div>

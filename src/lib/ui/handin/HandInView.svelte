@@ -22,6 +22,7 @@
 	import Banner from '../parts/Banner.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import Lost from '../parts/Lost.svelte';
+	import { many } from '../parts/many';
 
 	let { id }: { id: string } = $props();
 	let manuscript = $state.raw<Manuscript | null>(null);
@@ -141,8 +142,13 @@
 	async function copyList() {
 		const words = lists.map(bibliographyForClipboard);
 		await copyRich(words.map((w) => w.html).join(''), words.map((w) => w.text).join('\n\n'));
-		const count = words.reduce((n, w) => n + w.count, 0);
-		toasts.say(`The bibliography is on the clipboard: ${count} ${count === 1 ? 'entry' : 'entries'}.`);
+		toasts.say(
+			`The bibliography is on the clipboard: ${many(
+				words.reduce((n, w) => n + w.count, 0),
+				'entry',
+				'entries'
+			)}.`
+		);
 	}
 	async function save(format: 'bibtex' | 'csl-json') {
 		const { writeBibtex, writeCslJson } = await import('$lib/core/exchange');
@@ -180,14 +186,18 @@
 			</div>
 			<h2>The bibliography alone</h2>
 			<div class="row">
-				<div><b>{result?.bibliography?.length ?? 0} entries</b><span>Formatted and plain, ready to paste</span></div>
+				<div>
+					<b>{many(result?.bibliography?.length ?? 0, 'entry', 'entries')}</b><span
+						>Formatted and plain, ready to paste</span
+					>
+				</div>
 				<Btn kind="ghost" disabled={!result?.bibliography?.length} onclick={copyList} label="Copy the bibliography"
 					>Copy</Btn
 				>
 			</div>
 			<h2>The cited sources</h2>
 			<div class="row">
-				<div><b>{cited.length} sources</b><span>For a colleague’s library</span></div>
+				<div><b>{many(cited.length, 'source')}</b><span>For a colleague’s library</span></div>
 				<Btn
 					kind="ghost"
 					disabled={!cited.length}

@@ -11,6 +11,7 @@
 	import LedgerTable from './LedgerTable.svelte';
 	import { unexpected } from '$lib/services/problems';
 	import { readProof, type Proof } from './proof';
+	import { many } from '../parts/many';
 
 	let { id }: { id: string } = $props();
 	let proof = $state.raw<Proof | null>(null);
@@ -27,7 +28,6 @@
 
 	const count = (weight: string) =>
 		(proof?.groups ?? []).filter((g) => g.check.weight === weight).reduce((n, g) => n + g.findings.length, 0);
-	const many = (n: number, one: string, more = `${one}s`) => `${n} ${n === 1 ? one : more}`;
 	const summary = $derived.by(() => {
 		const parts = [
 			count('fault') && many(count('fault'), 'fault'),

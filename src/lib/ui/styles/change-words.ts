@@ -1,3 +1,4 @@
+import { many } from '../parts/many';
 /** What a change of style does to a manuscript, in words. */
 
 export interface ChangeCounts {
@@ -9,8 +10,6 @@ export interface ChangeCounts {
 	/** Null where the new style has no list. */
 	entries: number | null;
 }
-
-const many = (n: number, one: string, more = `${one}s`): string => `${n} ${n === 1 ? one : more}`;
 
 /**
  * "31 citations become 29 footnotes; 4 marks move past punctuation; 26 entries reformatted".
