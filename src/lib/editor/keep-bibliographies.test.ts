@@ -57,3 +57,21 @@ test('who selects a list itself, or asks for it, takes it out; one undo brings b
 	undo(gone, (tr: Transaction) => (gone = gone.apply(tr)));
 	assert.ok(gone.doc.eq(s.doc));
 });
+
+test('lists without an identity, or with the same one, end in no loop', () => {
+	for (const ids of [
+		['', ''],
+		['a', 'a']
+	]) {
+		const doc = docFromText('# T\n\nWords.\n\n{{bibliography One}}\n\nBetween.\n\n{{bibliography Two}}');
+		const { tr } = EditorState.create({ doc });
+		let n = 0;
+		doc.forEach((node, pos) => {
+			if (node.type.name === 'bibliography') tr.setNodeAttribute(pos, 'id', ids[n++]);
+		});
+		let s = selectAll(EditorState.create({ doc: tr.doc, plugins: [uniqueIds(), keepBibliographies()] }));
+		s = s.apply(s.tr.insertText('x'));
+		s.doc.check();
+		assert.equal(listsOf(s).length, new Set(ids.filter(Boolean)).size);
+	}
+});

@@ -3,7 +3,14 @@ import { baseKeymap, chainCommands, toggleMark } from 'prosemirror-commands';
 import { dropCursor } from 'prosemirror-dropcursor';
 import { gapCursor } from 'prosemirror-gapcursor';
 import { history, redo, undo } from 'prosemirror-history';
-import { ellipsis, InputRule, inputRules, textblockTypeInputRule, wrappingInputRule } from 'prosemirror-inputrules';
+import {
+	ellipsis,
+	InputRule,
+	inputRules,
+	textblockTypeInputRule,
+	undoInputRule,
+	wrappingInputRule
+} from 'prosemirror-inputrules';
 import { keymap } from 'prosemirror-keymap';
 import { liftListItem, sinkListItem, splitListItem } from 'prosemirror-schema-list';
 import {
@@ -16,11 +23,13 @@ import {
 	type Transaction
 } from 'prosemirror-state';
 import { Decoration, DecorationSet } from 'prosemirror-view';
-import { goToNextCell, tableEditing } from 'prosemirror-tables';
+import { tableEditing } from 'prosemirror-tables';
 import type { Node, Slice } from 'prosemirror-model';
 import type { Step } from 'prosemirror-transform';
 import { newId, schema, typeMark, type PlacementKind, type QuoteMarks } from '$lib/core/manuscript';
 import { caretOnFocus } from './caret-on-focus';
+import { atBackspace, atDelete, backTabInTable, leaveFixedLine, splitTitle, stayInList, tabInTable } from './edges';
+import { selectParagraphs } from './paragraph-selection';
 import { setBlock, toggleList, toggleQuotation } from './writing';
 
 export interface Gestures {
@@ -137,9 +146,15 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		'Mod-i': toggleMark(marks.em),
 		'Mod-b': toggleMark(marks.strong),
 		'Mod-u': toggleMark(marks.underline),
-		Enter: chainCommands(() => g.openSelected(), headingMakesList, splitListItem(nodes.list_item)),
-		Backspace: chainCommands(selectAtom(true), guardList),
-		Delete: chainCommands(selectAtom(false), guardNextList),
+		Enter: chainCommands(
+			() => g.openSelected(),
+			headingMakesList,
+			leaveFixedLine,
+			splitTitle,
+			splitListItem(nodes.list_item)
+		),
+		Backspace: chainCommands(undoInputRule, selectAtom(true), guardList, ...atBackspace),
+		Delete: chainCommands(selectAtom(false), guardNextList, ...atDelete),
 		'Shift-Enter': (state, dispatch) => {
 			dispatch?.(state.tr.replaceSelectionWith(nodes.hard_break.create()).scrollIntoView());
 			return true;
@@ -161,8 +176,8 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		},
 		'Alt-PageDown': () => g.step(1),
 		'Alt-PageUp': () => g.step(-1),
-		Tab: chainCommands(goToNextCell(1), sinkListItem(nodes.list_item)),
-		'Shift-Tab': chainCommands(goToNextCell(-1), liftListItem(nodes.list_item)),
+		Tab: chainCommands(tabInTable, sinkListItem(nodes.list_item), stayInList),
+		'Shift-Tab': chainCommands(backTabInTable, liftListItem(nodes.list_item)),
 		'Mod-Alt-0': setBlock('paragraph'),
 		'Mod-Alt-1': setBlock('heading-1'),
 		'Mod-Alt-2': setBlock('heading-2'),
@@ -171,7 +186,7 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		'Mod-Alt-l': toggleList('bulleted'),
 		'Mod-Alt-o': toggleList('numbered')
 	};
-	const rules = [...smartQuotes(g), ellipsis, new InputRule(/--$/, '–')];
+	const rules = [...smartQuotes(g), ellipsis, new InputRule(/--$/, '–'), new InputRule(/–-$/, '—')];
 	if (!options.inNote) {
 		rules.push(
 			textblockTypeInputRule(/^(#{1,4})\s$/, nodes.heading, (m) => ({ level: m[1].length })),
@@ -185,6 +200,7 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		keymap(keys),
 		keymap(baseKeymap),
 		caretOnFocus(),
+		selectParagraphs(),
 		caretBeforeKeys(),
 		citeTrigger(g),
 		marksBehindCitations(g),
@@ -192,7 +208,14 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		dropCursor({ color: 'var(--verdigris)' })
 	];
 	if (!options.inNote)
-		list.push(history(), gapCursor(), tableEditing(), uniqueIds(), keepBibliographies(), placeholders());
+		list.push(
+			history(),
+			gapCursor(),
+			tableEditing({ allowTableNodeSelection: true }),
+			uniqueIds(),
+			keepBibliographies(),
+			placeholders()
+		);
 	return list;
 }
 
@@ -294,7 +317,13 @@ export function keepBibliographies(): Plugin {
 				return null;
 			if (old.selection instanceof NodeSelection && old.selection.node.type === nodes.bibliography) return null;
 			const lost: { node: Node; pos: number }[] = [];
-			old.doc.forEach((node, pos) => node.type === nodes.bibliography && lost.push({ node, pos }));
+			// one without an identity of its own has just been given one: it cannot be told from what is there
+			const known = new Set(['']);
+			old.doc.forEach((node, pos) => {
+				if (node.type !== nodes.bibliography || known.has(node.attrs.id as string)) return;
+				known.add(node.attrs.id as string);
+				lost.push({ node, pos });
+			});
 			if (!lost.length) return null;
 			state.doc.forEach((node) => {
 				const at = lost.findIndex((l) => l.node.attrs.id === node.attrs.id);
