@@ -5,7 +5,7 @@
  */
 import { createHash } from 'node:crypto';
 import { FEATURED } from '../src/lib/core/citing';
-import { compileStyle, createProcessor, toHtml, type Tree } from '../src/lib/core/csl';
+import { compileStyle, createProcessor, toHtml, type Item, type Tree } from '../src/lib/core/csl';
 import { elements } from '../src/lib/core/csl/tree';
 import { localeTree, styleIndex, styleTree } from './catalogue';
 import { mixedClusters, mixedItems } from './mixed-corpus';
@@ -45,18 +45,54 @@ export function chosenStyles(count: number, seed = ''): string[] {
 	return seed ? all.slice(0, count) : [...new Set([...FEATURED.map((f) => f.id), ...all.slice(0, count)])];
 }
 
-/** Whether a style gives a call of a macro a text case, which the reference does not apply. */
-const hasCaseOfMacros = (t: Tree): boolean =>
-	(t.name === 'text' && t.attrs.macro !== undefined && t.attrs['text-case'] !== undefined) ||
-	elements(t).some(hasCaseOfMacros);
+/** Whether an element of a style, or of what it calls, is of a kind. */
+function has(
+	tree: Tree,
+	is: (t: Tree, next: Tree | undefined) => boolean,
+	root = tree,
+	seen = new Set<string>()
+): boolean {
+	return elements(tree).some((k, i, list) => {
+		if (is(k, list[i + 1]) || has(k, is, root, seen)) return true;
+		const name = k.attrs.macro;
+		if (!name || seen.has(name)) return false;
+		seen.add(name);
+		const macro = elements(root).find((m) => m.name === 'macro' && m.attrs.name === name);
+		return macro !== undefined && has(macro, is, root, seen);
+	});
+}
 
-/** Whether a style puts the label of a locator before pages. */
-const hasLocatorLabels = (t: Tree): boolean =>
-	elements(t).some(
-		(k, i, list) =>
-			(k.name === 'label' && k.attrs.variable === 'locator' && list[i + 1]?.attrs.variable === 'page') ||
-			hasLocatorLabels(k)
-	);
+/** What of a style the rules for the reference's faults ask. */
+function factsOf(tree: Tree): Omit<About, 'entry' | 'items' | 'suffixes' | 'nothingBefore'> {
+	const area = (name: string) => elements(tree).find((e) => e.name === name);
+	const isLetter = (t: Tree) => t.name === 'text' && t.attrs.variable === 'year-suffix';
+	const [citation, list] = [area('citation'), area('bibliography')];
+	const inCites = (is: (t: Tree, next: Tree | undefined) => boolean) =>
+		citation !== undefined && has(citation, is, tree);
+	return {
+		caseOfMacros: has(
+			tree,
+			(t) => t.name === 'text' && t.attrs.macro !== undefined && t.attrs['text-case'] !== undefined
+		),
+		locatorLabels: has(
+			tree,
+			(t, next) => t.name === 'label' && t.attrs.variable === 'locator' && next?.attrs.variable === 'page'
+		),
+		pageLabels: inCites(
+			(t, next) => t.name === 'label' && t.attrs.variable === 'page' && next?.attrs.variable === 'locator'
+		),
+		afterCollapse: has(tree, (t) => t.attrs['after-collapse-delimiter'] !== undefined),
+		lettersInCitesOnly: inCites(isLetter) && list !== undefined && !has(list, isLetter, tree),
+		conditionFirst:
+			citation?.attrs['disambiguate-add-year-suffix'] === 'true' && inCites((t) => t.attrs.disambiguate === 'true'),
+		fullWithoutHyphens:
+			tree.attrs['initialize-with-hyphen'] === 'false' && has(tree, (t) => t.attrs.initialize === 'false'),
+		takesCapsOff: has(tree, (t) => t.attrs['font-variant'] === 'normal')
+	};
+}
+
+/** The people an item is listed under. */
+const headOf = (i: Item | undefined): string => JSON.stringify(i?.author ?? i?.editor ?? i?.translator ?? i?.title);
 
 export function compare(id: string, itemCount: number, clusterCount: number, seed?: number): Compared {
 	const tree = styleTree(id)!;
@@ -65,22 +101,20 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 	const style = compileStyle(tree, { locales: localeTree });
 	const clusters = mixedClusters(items, clusterCount, style.class === 'note', seed);
 	const uncited = items.map((i) => i.id);
-	const cited = new Map(clusters.map((c) => [c.id, c.cites]));
-	const facts = {
-		caseOfMacros: hasCaseOfMacros(tree),
-		locatorLabels: hasLocatorLabels(tree),
-		afterCollapse: /after-collapse-delimiter/.test(JSON.stringify(tree))
-	};
-	const ofCluster = (cluster: string): About => ({
+	const places = new Map(clusters.map((c, k) => [c.id, k]));
+	const facts = factsOf(tree);
+	const ofCluster = (k: number): About => ({
 		entry: false,
-		items: cited.get(cluster)!.map((c) => byId.get(c.sourceId)!),
-		suffixes: cited.get(cluster)!.flatMap((c) => c.suffix ?? []),
+		items: clusters[k].cites.map((c) => byId.get(c.sourceId)!),
+		suffixes: clusters[k].cites.flatMap((c) => c.suffix ?? []),
+		nothingBefore: clusters[k - 1]?.cites.length !== 1,
 		...facts
 	});
-	const ofEntry = (item: string | undefined): About => ({
+	const ofEntry = (item: string | undefined, before: string | undefined): About => ({
 		entry: true,
 		items: item && byId.has(item) ? [byId.get(item)!] : [],
 		suffixes: [],
+		nothingBefore: before !== '' && headOf(byId.get(item ?? '')) !== headOf(byId.get(before ?? '')),
 		...facts
 	});
 	const out: Compared = {
@@ -114,23 +148,26 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 		const same = a === e;
 		if (same) out.citationsEqual++;
 		if (same || visible(a) === visible(e)) out.citationsAlike++;
-		else if (soundBeside(visible(a), visible(e), ofCluster(c.id))) out.citationsSound++;
+		else if (soundBeside(visible(a), visible(e), ofCluster(places.get(c.id)!))) out.citationsSound++;
 		else out.differences.push({ what: `citation ${c.id}`, reference: e, ours: a });
 	}
 	const mine = ours.bibliography ?? [];
 	const byEntry = new Map(mine.map((e) => [e.id, normalize(toHtml(e.output))]));
-	const texts = new Set(byEntry.values());
 	const theirs = reference.bibliography ?? [];
+	// an entry without a name is the one of the same text, or else the next that is left over
+	const texts = new Set(byEntry.values());
+	const theirTexts = new Set(theirs.map((e) => printed(e.html)));
+	const left = mine.filter((e) => !theirTexts.has(byEntry.get(e.id)!)).map((e) => e.id);
 	theirs.forEach((e, i) => {
 		out.entries++;
 		const text = printed(e.html);
-		// an entry without a name is the one of the same text, or else the one at the same place
-		const a = e.id ? (byEntry.get(e.id) ?? '') : texts.has(text) ? text : normalize(toHtml(mine[i]?.output ?? null));
+		const own = e.id || (texts.has(text) ? undefined : left.shift());
+		const a = own ? (byEntry.get(own) ?? '') : texts.has(text) ? text : '';
 		const same = a === text;
 		if (same) out.entriesEqual++;
 		if (same || visible(a) === visible(text)) out.entriesAlike++;
-		else if (soundBeside(visible(a), visible(text), ofEntry(e.id))) out.entriesSound++;
-		else out.differences.push({ what: `entry ${e.id}`, reference: text, ours: a });
+		else if (soundBeside(visible(a), visible(text), ofEntry(own, theirs[i - 1]?.id))) out.entriesSound++;
+		else out.differences.push({ what: `entry ${own}`, reference: text, ours: a });
 	});
 	const order = theirs.map((e) => e.id).filter((x) => !x || byEntry.has(x));
 	out.sameOrder = order.every((x, i) => !x || x === mine[i]?.id);

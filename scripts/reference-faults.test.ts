@@ -1,7 +1,7 @@
 /** What is set aside is a named fault of the reference, and nothing else. */
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { soundBeside, type About } from './reference-faults';
+import { NOTHING, soundBeside, type About } from './reference-faults';
 
 test('named faults of the reference are set aside', () => {
 	for (const [ours, reference] of [
@@ -24,14 +24,16 @@ test('named faults of the reference are set aside', () => {
 });
 
 const roe: About = {
-	entry: true,
+	...NOTHING,
 	items: [{ id: 'a', type: 'book', author: [{ family: 'Roe', given: 'Per Olof' }] }],
-	suffixes: [', emphasis added'],
-	afterCollapse: false,
-	locatorLabels: false,
-	caseOfMacros: false
+	suffixes: [', emphasis added']
 };
 
+const crowd: About = {
+	...roe,
+	items: [{ id: 'a', type: 'book', author: [{ family: 'Roe' }, { family: 'Sund' }, { family: 'Quill' }] }]
+};
+const wordy = { ...roe.items[0], issued: { literal: 'long ago' } };
 const dated = { ...roe.items[0], issued: { 'date-parts': [[1941]] } };
 
 test('some faults hang on the source, the cite or the style', () => {
@@ -47,7 +49,15 @@ test('some faults hang on the source, the cite or the style', () => {
 		['(10, p. 3, see 22)', '(10, p. 3; see 22)', { ...cite, afterCollapse: true }],
 		['Eel: pp.3–10', 'Eel: p.3–10', { ...roe, locatorLabels: true }],
 		['(Roe, n.d.; Eel, 1902)', '(Eel, 1902; Roe, n.d.)', cite],
-		['In Journal of Eel Studies', 'In Journal of eel studies', { ...roe, caseOfMacros: true }]
+		['In Journal of Eel Studies', 'In Journal of eel studies', { ...roe, caseOfMacros: true }],
+		['Roe, 1902a. Eel', 'Roe, 1902. Eel', { ...roe, lettersInCitesOnly: true }],
+		['Roe, Eel. 1902: 3', 'Roe, Eel. 1902. a: 3', { ...cite, conditionFirst: true }],
+		['Jean-Luc Roe', 'Jean Luc Roe', { ...roe, fullWithoutHyphens: true }],
+		['{small}Roe {}A., 1902', '{small}Roe A.{}, 1902', { ...roe, takesCapsOff: true }],
+		['Roe and others, ‘Eel’', '——, ‘Eel’', { ...roe, nothingBefore: true }],
+		['(Roe 1902)', '(ibid.)', { ...cite, nothingBefore: true }],
+		['Roe et al. Eel. 1902', 'Roe, Sund and Quill. Eel. 1902', crowd],
+		['(long ago, Roe)', '(long agoa, Roe)', { ...cite, items: [wordy] }]
 	] as const)
 		assert.ok(soundBeside(ours, reference, about), ours);
 	for (const [ours, reference, about] of [
@@ -56,7 +66,14 @@ test('some faults hang on the source, the cite or the style', () => {
 		['(Roe 1941; Roe 1952)', '(Roe 1941, Roe 1952)', { ...cite, items: [dated] }],
 		['(Roe 1941; Eel 1952)', '(Eel 1952; Roe 1941)', { ...cite, items: [dated] }],
 		['van der Okafor, 1974', 'I. van der Okafor, 1974', roe],
-		['In Journal of Eel Studies', 'In Journal of eel studies', roe]
+		['In Journal of Eel Studies', 'In Journal of eel studies', roe],
+		['Roe, 1902a. Eel', 'Roe, 1902. Eel', roe],
+		['Jean-Luc Roe', 'Jean Luc Roe', roe],
+		['Roe and others, ‘Eel’', '——, ‘Eel’', roe],
+		['Roe and others, ‘Eel’', '——, ‘Quay’', { ...roe, nothingBefore: true }],
+		['(Roe 1902)', '(ibid.)', cite],
+		['Roe et al. Eel. 1902', 'Roe, Sund and Quill. Edited. Eel. 1902', crowd],
+		['Roe. Eel. 1902', 'Roe, Holm and Quill. Eel. 1902', crowd]
 	] as const)
 		assert.ok(!soundBeside(ours, reference, about), ours);
 });

@@ -17,6 +17,18 @@ export interface About {
 	locatorLabels: boolean;
 	/** The style gives a call of a macro a text case. */
 	caseOfMacros: boolean;
+	/** The style says where the letter behind a year stands in citations, and says nothing of it for entries. */
+	lettersInCitesOnly: boolean;
+	/** The style tells cites apart by a condition, and by letters only where that does not do. */
+	conditionFirst: boolean;
+	/** The style asks for given names that are not shortened, and for no hyphens in those that are. */
+	fullWithoutHyphens: boolean;
+	/** The style takes small capitals off a part of what stands in them. */
+	takesCapsOff: boolean;
+	/** The style puts the label of pages right before a locator. */
+	pageLabels: boolean;
+	/** What stands before is no citation of a single source, or no entry of the same people: nothing of it is repeated. */
+	nothingBefore: boolean;
 }
 
 interface Fault {
@@ -76,6 +88,56 @@ function withoutGiven(text: string, items: readonly Item[]): string {
 	return text;
 }
 
+/** Letters of names and what parts names in lists of them, cut or not. */
+const BETWEEN_NAMES =
+	/^(?:[\s,;.&/{}[\]]|(?<!\p{L})(?:\p{Ll}{1,3}\.?|and others|u\. a\.|italic|small|bold)(?!\p{L}))*$/u;
+
+/** Without the names of people, and initials of their given names. */
+function withoutPeople(text: string, items: readonly Item[]): string {
+	let rest = text;
+	for (const { family, given } of people(items))
+		for (const part of [family, given])
+			if (part) {
+				const name = literal(part).replace(/-/g, '[- ]');
+				rest = rest.replace(new RegExp(`(?<!\\p{L})${name}(?!\\p{L})`, 'giu'), '');
+			}
+	return rest.replace(/(?<!\p{L})\p{Lu}\.?(?!\p{L})/gu, '');
+}
+
+/** Whether two entries are the same but for a list of names that the reference writes out and we cut. */
+function cutNames(ours: string, reference: string, items: readonly Item[]): boolean {
+	let same = 0;
+	while (same < ours.length && ours.at(-1 - same) === reference.at(-1 - same)) same++;
+	// whole words
+	while (same && /\p{L}/u.test(ours.at(-same)!)) same--;
+	const [a, b] = [ours, reference].map((t) => t.slice(0, t.length - same));
+	const more = people(items).some(
+		({ family }) =>
+			family && b.toLowerCase().includes(family.toLowerCase()) && !a.toLowerCase().includes(family.toLowerCase())
+	);
+	return more && [a, b].every((h) => BETWEEN_NAMES.test(withoutPeople(h, items)));
+}
+
+const DASH = /^(?:\{[^}]*\})*[—–―_-]{2,}/;
+const IBID = /(?<!\p{L})(?:ibid(?:em)?|ebd|ebenda|id(?:em)?|íd)(?!\p{L})/iu;
+
+/** Without small capitals, and without marks of a look that goes on. */
+function withoutCaps(text: string): string {
+	let look = '';
+	return text.replace(/\{([^}]*)\}/g, (_all, words: string) => {
+		const now = words.replace('small', '').replace(/\s+/g, ' ').trim();
+		if (now === look) return '';
+		look = now;
+		return `{${now}}`;
+	});
+}
+
+/** Without the title of a source, and the mark before it. */
+function withoutTitle(text: string, item: Item): string {
+	const title = String(item.title ?? '').replace(/<[^>]+>/g, '');
+	return title ? text.replace(new RegExp(`[.,:;]? ?[“‘«]?${literal(title)}[”’»]?`, 'i'), '') : text;
+}
+
 /** A date that CSL 1.0.2, "Sorting" does not place among others: in words, of a season, or none. */
 function hasOddDate(i: Item): boolean {
 	const d = i.issued as Record<string, unknown> | undefined;
@@ -95,7 +157,7 @@ const FAULTS: Fault[] = [
 		name: 'a label stands before what is not there',
 		both: (s) =>
 			s.replace(
-				/(?:^|(?<=[\s\d(]))(?:(?:pp?|vol|nos?|S|с)\.\s*)+(?=\s*(?:[:,;)(]|\.(?:\s|$)))|(?<=\. )P\. (?=(?:\{[^}]*\})?in\b)/giu,
+				/(?:^|(?<=[\s\d(]))(?:(?:pp?|vol|nos?|S|с)\.\s*)+(?=\s*(?:[:,;)(]|\.(?:\s|$)|$))|(?<=\. )P\. (?=(?:\{[^}]*\})?in\b)|, p(?=\s*\.?$)/giu,
 				''
 			)
 	},
@@ -104,12 +166,12 @@ const FAULTS: Fault[] = [
 		both: (s) =>
 			s
 				.replace(/[,;:](?:\s*[,;:])+(?=\s|$)/g, (run) => (run.includes(';') ? ';' : run[0]))
-				.replace(/([.?!][”’»]?)\s*\.(?=\s|$|<)/g, '$1')
+				.replace(/\.?,\s*\.(?=\s|$)/g, '.')
+				.replace(/([.?!](?:[”’»]|\{[^}]*\})?)\s*\.(?=\s|$|<)/g, '$1')
 				.replace(/([?!][”’»]?):(?=\s)/g, '$1')
 				.replace(/\.(\{[^}]*\})\./g, '.$1')
 				.replace(/;:(?=\d)/g, ';')
 				.replace(/[.,]{2}(?=”)/g, '.')
-				.replace(/,\s+\.(?=\s|$)/g, '.')
 				.replace(/[,;:]\s*(?=[.)\]](?:\s|$|[,;.)]))/g, '')
 				.replace(/\.?[,;:]\s*\.?$/, '.')
 	},
@@ -123,7 +185,7 @@ const FAULTS: Fault[] = [
 	},
 	{
 		name: 'the letter behind the year of another date stands apart',
-		both: (s) => s.replace(/(?<=\d{4})[ ,-]([a-z])(?=[\])-])/g, '$1')
+		both: (s) => s.replace(/(?<=\d{4})(?:[ ,-]|\. )([a-z])(?=[\]),.-])/g, '$1')
 	},
 	{
 		name: 'quotation marks within quotation marks are the outer ones',
@@ -135,6 +197,7 @@ const FAULTS: Fault[] = [
 	},
 	{
 		name: 'round brackets within round brackets become square, the first or the last of a pair alone',
+		both: (s) => s.replace(/\(([^()[\]]*)\[([^\]]*)\]/g, '($1($2)'),
 		reference: (s) => (s.split('(').length === s.split(')').length ? s : s.replace(/\[/g, '(').replace(/\]/g, ')'))
 	},
 	{
@@ -156,7 +219,7 @@ const FAULTS: Fault[] = [
 	{
 		name: 'cites without names are taken for more of the cite before',
 		both: (s, { entry, items }) =>
-			!entry && items.some((i) => !people([i]).length) ? s.replace(/\s*;(?=\s)/g, ',') : s
+			!entry && items.some((i) => !(i.author as Person[] | undefined)?.length) ? s.replace(/\s*;(?=\s)/g, ',') : s
 	},
 	{
 		name: 'a particle does not tell a name from others',
@@ -165,11 +228,46 @@ const FAULTS: Fault[] = [
 	},
 	{
 		name: 'what follows a collapsed group follows cites too that did not collapse',
-		both: (s, { afterCollapse }) => (afterCollapse ? s.replace(/[,;](?=\s)/g, ',') : s)
+		both: (s, { afterCollapse }) =>
+			afterCollapse ? s.replace(/[,;](?=\s)|;(?=\S)/g, ',').replace(/,(?=\p{L})/gu, ', ') : s
 	},
 	{
 		name: 'the label of a locator before the pages of an entry is always singular',
 		both: (s, { entry, locatorLabels }) => (entry && locatorLabels ? s.replace(/\bpp(?=\.)/g, 'p') : s)
+	},
+	{
+		name: 'the letter that cites bear is not printed in the list',
+		both: (s, { entry, lettersInCitesOnly }) =>
+			entry && lettersInCitesOnly ? s.replace(/(?<=\d{4}) ?[a-z]{1,2}(?!\p{L})/gu, '') : s
+	},
+	{
+		name: 'cites that a condition tells apart, or would, bear letters',
+		both: (s, { conditionFirst, entry, items }) => {
+			if (!conditionFirst) return s;
+			const bare = s.replace(/(?<=\d{4})(?:\.? )?[a-z]{1,2}(?!\p{L})/gu, '');
+			return entry ? bare : items.reduce(withoutTitle, bare.replace(/\{[^}]*\}/g, ''));
+		}
+	},
+	{
+		name: 'the label of pages stands before another locator',
+		both: (s, { entry, pageLabels }) =>
+			!entry && pageLabels ? s.replace(/(?<=[,.] )\p{Ll}{1,7}\.? (?=[\divx])/gu, '') : s
+	},
+	{
+		name: 'a date in words bears a letter',
+		both: (s, { items }) =>
+			items.reduce((t, i) => {
+				const words = (i.issued as Record<string, unknown> | undefined)?.literal;
+				return words ? t.replace(new RegExp(`(${literal(String(words))}) ?[a-z](?!\\p{L})`, 'giu'), '$1') : t;
+			}, s)
+	},
+	{
+		name: 'hyphens are taken off given names that are not shortened',
+		both: (s, { fullWithoutHyphens }) => (fullWithoutHyphens ? s.replace(/(?<=\p{L})-(?=\p{Lu})/gu, ' ') : s)
+	},
+	{
+		name: 'small capitals are not taken off within small capitals',
+		both: (s, { takesCapsOff }) => (takesCapsOff ? withoutCaps(s) : s)
 	},
 	{
 		name: 'the text case of a macro call is not applied',
@@ -187,6 +285,9 @@ const withoutFaults = (text: string, about: About, isReference: boolean): string
 		return isReference && f.reference ? f.reference(t, about) : t;
 	}, text)
 		.replace(/\s+(?=[,;:.)\]]|$)/g, '')
+		// a space has no look of its own, nor has the last mark
+		.replace(/(\{[^}]*\})\s+/g, ' $1')
+		.replace(/\{[^}]*\}(?=\.?$)/g, '')
 		.replace(/\s+/g, ' ')
 		.trim();
 
@@ -196,23 +297,36 @@ const stops = (s: string): number => s.match(STOPS)?.length ?? 0;
 const equal = (a: string, b: string): boolean =>
 	a === b || (stops(a) > stops(b) && a.replace(STOPS, '') === b.replace(STOPS, ''));
 
-const NOTHING: About = {
+/** A text of which nothing is known. */
+export const NOTHING: About = {
 	entry: true,
 	items: [],
 	suffixes: [],
 	afterCollapse: false,
 	locatorLabels: false,
-	caseOfMacros: false
+	caseOfMacros: false,
+	lettersInCitesOnly: false,
+	conditionFirst: false,
+	fullWithoutHyphens: false,
+	takesCapsOff: false,
+	pageLabels: false,
+	nothingBefore: false
 };
 
 /**
  * Whether two texts differ in nothing but those faults, or full stops of affixes that the reference does not print; in
- * an entry also given names that the reference writes out to tell cites apart, which are no cites (Disambiguation).
+ * an entry also given names and names of a list that is cut, which the reference writes out to tell cites apart, which
+ * entries are not (Disambiguation); and a dash or an ibid for what is not repeated.
  */
 export function soundBeside(ours: string, reference: string, about: About = NOTHING): boolean {
 	const [a, b] = [withoutFaults(ours, about, false), withoutFaults(reference, about, true)];
 	if (equal(a, b)) return true;
+	if (about.nothingBefore) {
+		if (about.entry && DASH.test(b) && !DASH.test(a) && a.endsWith(b.replace(DASH, ''))) return true;
+		if (!about.entry && about.items.length === 1 && IBID.test(b) && !IBID.test(a)) return true;
+	}
 	if (!about.entry || b.length <= a.length) return false;
+	if (cutNames(a, b, about.items)) return true;
 	// initials end in a stop, and given names do not
 	const [x, y] = [withoutGiven(a, about.items), withoutGiven(b, about.items)];
 	return y !== b && x.replace(STOPS, '') === y.replace(STOPS, '');

@@ -23,7 +23,7 @@ export function isEnglish(c: Context): boolean {
 }
 
 /** The language of an item's text: its own, else the style's. */
-function languageOf(c: Context): string {
+export function languageOf(c: Context): string {
 	const l = c.item.language;
 	return typeof l === 'string' && l ? l : c.locale.lang;
 }

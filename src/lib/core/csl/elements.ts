@@ -292,9 +292,24 @@ export function compileGroup(t: Tree, kids: Eval[]): Eval {
 
 type Test = (c: Context) => boolean;
 
+/** What a style prints because a variable has no value ("no date") is meant, and stands for it (common practice). */
+function insteadOf(run: Eval): Eval {
+	return (c) => {
+		const out = run(c);
+		if (out != null && out !== '') {
+			c.called++;
+			c.filled++;
+		}
+		return out;
+	};
+}
+
 /** Compiles a `choose`. */
 export function compileChoose(t: Tree, compileAll: (t: Tree) => Eval): Eval {
-	const branches = elements(t).map((b) => ({ test: compileTest(b), run: compileAll(b) }));
+	const branches = elements(t).map((b) => {
+		const run = compileAll(b);
+		return { test: compileTest(b), run: b.attrs.match === 'none' && b.attrs.variable ? insteadOf(run) : run };
+	});
 	return (c) => {
 		for (const b of branches) if (b.test(c)) return b.run(c);
 		return null;

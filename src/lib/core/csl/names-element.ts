@@ -1,6 +1,6 @@
 /** The `names` element (CSL 1.0.2, "Names"): lists, et al., labels, substitution, and what disambiguation needs. */
 import type { Context, Eval, NamesRecord } from './context';
-import { compileDecor, readFormat, termStart, type Decor } from './decor';
+import { compileDecor, languageOf, readFormat, termStart, type Decor } from './decor';
 import { findTerm, termText } from './locale';
 import { cleanName, formatName, nameSortKey, type NameOptions, type NamePart } from './names';
 import { namesOf } from './read';
@@ -336,7 +336,7 @@ function block(all: Name[], variable: string, p: Parts, c: Context): Rich | null
 				level: levels?.[i] ?? 0,
 				demote: c.style.demote,
 				hyphen: c.style.initializeWithHyphen,
-				lang: c.locale.lang
+				lang: languageOf(c)
 			}),
 			c
 		);
