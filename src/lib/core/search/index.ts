@@ -1,7 +1,8 @@
 /** Ranking over sources: words in any field, tolerant of typing errors, what was cited lately and here first. */
-import { kindOf, placeOf, readIsbn, shortAuthor, titleOf, toIsbn13, words, yearOf, type Source } from '../source';
+import { creatorsOf, kindOf, placeOf, readIsbn, titleOf, toIsbn13, words, yearOf, type Source } from '../source';
 import { FIELD_BITS, Postings, type Words } from './postings';
 import { readQuery, type About } from './query';
+import { PLACES } from './places';
 import { createTop } from './top';
 
 export { readQuery, type About, type Query } from './query';
@@ -44,33 +45,41 @@ function wordsOf(s: Source): Words {
 		if (typeof text !== 'string' || !text) return;
 		for (const w of words(text)) out.set(w, (out.get(w) ?? 0) | bit);
 	};
-	put(shortAuthor(s.item), FIELD_BITS.author);
+	const heads = creatorsOf(s.item);
+	const person = (n: unknown, bit: number) => {
+		const { given, ...rest } = n as Record<string, unknown>;
+		for (const part of Object.values(rest)) put(part, bit);
+		// people are looked for by their family names
+		put(given, FIELD_BITS.role);
+	};
 	put(yearOf(s.item), FIELD_BITS.year);
 	put(titleOf(s.item), FIELD_BITS.title);
-	put(placeOf(s.item), FIELD_BITS.place);
-	put(kindOf(s.item.type).name, FIELD_BITS.kind);
+	put(placeOf(s.item), FIELD_BITS.about);
+	put(kindOf(s.item.type).name, FIELD_BITS.about);
 	put(s.key, FIELD_BITS.key);
-	for (const t of s.tags) put(t, FIELD_BITS.tags);
-	for (const t of s.shelves) put(t, FIELD_BITS.tags);
+	for (const t of s.tags) put(t, FIELD_BITS.about);
+	for (const t of s.shelves) put(t, FIELD_BITS.about);
 	put(s.annotation, FIELD_BITS.note);
 	for (const e of s.excerpts) put(e.text, FIELD_BITS.note);
 	const isbn = typeof s.item.ISBN === 'string' ? readIsbn(s.item.ISBN) : null;
 	if (isbn) put(toIsbn13(isbn.value), FIELD_BITS.key);
 	for (const [k, v] of Object.entries(s.item)) {
 		if (Array.isArray(v)) {
-			for (const n of v)
-				if (n && typeof n === 'object') for (const part of Object.values(n)) put(part, FIELD_BITS.author);
+			v.forEach((n, i) => {
+				if (!n || typeof n !== 'object') return;
+				const bit = v !== heads ? FIELD_BITS.role : i ? FIELD_BITS.author : FIELD_BITS.first;
+				person(n, bit);
+			});
 		} else if (k === 'title-short' || k === 'reviewed-title') put(v, FIELD_BITS.title);
-		else if (
-			/^(?:container-title|container-title-short|collection-title|publisher|publisher-place|archive\w*|event-title|authority)$/.test(
-				k
-			)
-		)
-			put(v, FIELD_BITS.place);
+		else if (PLACES.test(k)) put(v, FIELD_BITS.about);
 		else if (k !== 'title' && k !== 'type' && k !== 'id' && typeof v === 'string') put(v, FIELD_BITS.note);
 	}
 	return out;
 }
+
+/** What is cited in this section, then lately, then often comes before its equals, not before what fits better. */
+const USED = (u: UseOf): number =>
+	1 + (u.section ? 0.06 : 0) + (u.last ? 0.03 * (u.last / (u.last + 1)) : 0) + Math.min(u.here, 10) * 0.001;
 
 export function createIndex(): SourceIndex {
 	let postings = new Postings();
@@ -163,9 +172,7 @@ export function createIndex(): SourceIndex {
 			const top = createTop(limit);
 			postings.find(q.terms, (slot, score) => {
 				const u = use?.get(ids[slot]);
-				const v = u
-					? score * (1 + Math.min(u.section, 3) * 0.4 + Math.min(u.here, 5) * 0.1 + (u.last ? 0.2 : 0))
-					: score;
+				const v = u ? score * USED(u) : score;
 				if (top.takes(v) && (!q.conditions.length || fits(known.get(ids[slot])!))) top.put(slot, v);
 			});
 			const found = top.slots().map((slot) => ids[slot]);

@@ -6,6 +6,7 @@
 import { normalDate } from '../csl';
 import { fold, isEmpty, kindOf, recognise, toIsbn13, words, type Source } from '../source';
 import { FIELD_BITS } from './postings';
+import { PLACES } from './places';
 
 /** A word to look for in the index. */
 export interface Term {
@@ -34,11 +35,12 @@ export interface Query {
 	unknown: string[];
 }
 
+const PEOPLE = FIELD_BITS.first | FIELD_BITS.author | FIELD_BITS.role;
 const FIELD_NAMES: Record<string, number> = {
-	author: FIELD_BITS.author,
-	by: FIELD_BITS.author,
+	author: PEOPLE,
+	by: PEOPLE,
 	title: FIELD_BITS.title,
-	in: FIELD_BITS.place,
+	in: FIELD_BITS.about,
 	key: FIELD_BITS.key,
 	note: FIELD_BITS.note
 };
@@ -76,6 +78,15 @@ function yearCondition(value: string): Condition | null {
 		if (!d?.start) return false;
 		return d.start.year <= high && (d.end ?? d.start).year >= low;
 	};
+}
+
+/** A year stands in the date, in a title, or in what a source is called. */
+const YEAR_WORDS = 255 & ~(FIELD_BITS.note | FIELD_BITS.role);
+
+/** Whether a source is published or kept in what the words begin. */
+function isIn(s: Source, list: readonly string[]): boolean {
+	const places = Object.entries(s.item).flatMap(([k, v]) => (PLACES.test(k) && typeof v === 'string' ? words(v) : []));
+	return list.every((w) => places.some((p) => p.startsWith(w)));
 }
 
 const has = (list: readonly string[], value: string) => {
@@ -150,11 +161,15 @@ export function readQuery(text: string): Query {
 			const list = words(value);
 			const fields = field ? FIELD_NAMES[field] : 255;
 			for (const w of list) q.terms.push({ text: w, fields, whole: quoted !== undefined });
+			if (field === 'in') put((s) => isIn(s, list));
 			if (quoted !== undefined && list.length > 1) {
 				const v = ` ${list.join(' ')} `;
 				q.conditions.push((s) => textOf(s).includes(v));
 			}
 		}
 	}
+	// beside other words a year is the year, and no page or number
+	if (q.terms.length > 1)
+		for (const t of q.terms) if (/^(?:1[0-9]|20)\d\d$/.test(t.text) && t.fields === 255) t.fields = YEAR_WORDS;
 	return q;
 }
