@@ -74,6 +74,7 @@ test('with keys alone: to the line, along it, into its menus and back to the tex
 	await page.keyboard.press('F10');
 	await expect(kind(page)).toBeFocused();
 	await page.keyboard.press('ArrowLeft');
+	await page.keyboard.press('ArrowLeft');
 	await expect(line(page).getByRole('button', { name: 'Insert' })).toBeFocused();
 	await page.keyboard.press('ArrowDown');
 	await expect(page.getByRole('menuitem', { name: 'Citation…' })).toBeFocused();

@@ -57,6 +57,7 @@ import { conflictNotice, MISFITS, READ_ONLY, type Notice } from './notices';
 import { nodeViews } from './views';
 import { NoteEditors } from './note-editors';
 import { ScrollIdle } from './scroll-idle';
+import { FoundMarks } from './found-marks';
 import { WritingFocus } from './writing-focus.svelte';
 import { shownBibliography, type ShownBibliography } from './shown-bibliography';
 
@@ -77,6 +78,7 @@ export class Draft implements NodeViewContext {
 	readonly persistence: Persistence;
 	readonly nodeViews = new NodeViewRegistry();
 	readonly noteEditors: NoteEditors = new NoteEditors(this);
+	readonly found: FoundMarks = new FoundMarks(this);
 	readonly assets = new AssetViews();
 	/** Where the caret is, in the text or in a note, for the writing line. */
 	readonly writing = new WritingFocus(() => this.view);
@@ -214,6 +216,7 @@ export class Draft implements NodeViewContext {
 		this.view = new EditorView(element, {
 			state: this.store.state,
 			editable: () => !this.readOnly,
+			decorations: (state) => this.found.inText(state),
 			nodeViews: { ...nodeViews(this), ...this.virtualizer?.views() },
 			dispatchTransaction: (tr) => this.dispatch(tr),
 			attributes: {

@@ -11,6 +11,7 @@ import type { NodeViewContext } from './node-view-context';
 import { labelled } from './commands';
 import { editorPlugins, type Gestures } from './plugins';
 import { nodeViews } from './views';
+import type { FoundMarks } from './found-marks';
 import type { WritingFocus } from './writing-focus.svelte';
 
 /** What the notes need of the draft they are in. */
@@ -20,6 +21,8 @@ export interface NoteHost extends NodeViewContext, CiteHost {
 	readonly inNote: { id: string } | null;
 	/** Hears where the caret is. */
 	readonly writing: Pick<WritingFocus, 'entered' | 'changed' | 'left'>;
+	/** What was looked for. */
+	readonly found: FoundMarks;
 }
 
 export class NoteEditors {
@@ -74,6 +77,7 @@ export class NoteEditors {
 			}),
 			editable: () => !this.draft.readOnly,
 			nodeViews: nodeViews(this.draft, true),
+			decorations: (state) => this.draft.found.inNote(id, this.open.get(id), state),
 			dispatchTransaction: (tr) => {
 				const before = inner.state.selection;
 				const { state, transactions } = inner.state.applyTransaction(tr);
@@ -203,13 +207,22 @@ export class NoteEditors {
 		this.draft.view.focus();
 	}
 
-	focus(id: string): void {
+	/** The editors of the notes that are drawn. */
+	drawn(): Iterable<EditorView> {
+		return this.open.values();
+	}
+
+	/** @param at what to select in it, as positions of the document; else the caret goes to the end */
+	focus(id: string, at?: { from: number; to: number }): void {
 		// its margin editor mounts with the next drawing
 		const tryFocus = (left: number) => {
 			const inner = this.open.get(id);
 			if (inner && inner.dom.checkVisibility({ visibilityProperty: true })) {
 				inner.focus();
-				inner.dispatch(inner.state.tr.setSelection(Selection.atEnd(inner.state.doc)).setMeta('outside', true));
+				const { doc, tr } = inner.state;
+				const start = this.startOf(id);
+				const place = at ? TextSelection.create(doc, at.from - start, at.to - start) : Selection.atEnd(doc);
+				inner.dispatch(tr.setSelection(place).setMeta('outside', true));
 			} else if (left > 0) requestAnimationFrame(() => tryFocus(left - 1));
 		};
 		tryFocus(60);

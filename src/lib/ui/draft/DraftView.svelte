@@ -184,8 +184,8 @@
 		return el?.dataset.citation ?? el?.dataset.note ?? null;
 	}
 	function keys(e: KeyboardEvent) {
-		// the browser finds only what is in the page
-		if (draft?.long && (e.ctrlKey || e.metaKey) && e.key === 'f') {
+		// the browser finds only what is in the page, and replaces nothing
+		if (draft && (e.ctrlKey || e.metaKey) && e.key === 'f') {
 			e.preventDefault();
 			finding = true;
 		}
@@ -230,7 +230,7 @@
 			<Outline {draft} {folded} onfold={() => (folded = !folded)} />
 			<main class="surface">
 				<div class="page">
-					{#if !folded || narrow.matches}<WritingLine {draft} />{/if}
+					{#if !folded || narrow.matches}<WritingLine {draft} onfind={() => (finding = true)} />{/if}
 					<article class="sheet" lang={draft.style?.lang ?? 'en'}>
 						<!-- svelte-ignore a11y_no_static_element_interactions -->
 						<div

@@ -15,9 +15,9 @@
 	} from '$lib/editor/writing';
 	import WritingMenu, { type MenuRow } from './WritingMenu.svelte';
 	import LinkForm from './LinkForm.svelte';
-	import { AngleDownOutline } from '../parts/icons';
+	import { AngleDownOutline, SearchOutline } from '../parts/icons';
 
-	let { draft }: { draft: Draft } = $props();
+	let { draft, onfind }: { draft: Draft; onfind: () => void } = $props();
 	let bar = $state<HTMLElement | null>(null);
 	let open = $state<'' | 'block' | 'more' | 'insert' | 'link'>('');
 	/** The control that Tab comes to. */
@@ -80,10 +80,11 @@
 		id: string;
 		name: string;
 		title: string;
-		on: boolean;
+		/** Whether it is on; none for what only opens something. */
+		on?: boolean;
 		off: boolean;
 		/** How its letter looks; without it the name stands there. */
-		look?: 'bold' | 'italic' | 'sup';
+		look?: 'bold' | 'italic' | 'sup' | 'icon';
 		act(): void;
 	}
 	const markToggles = $derived<Toggle[]>(
@@ -182,7 +183,9 @@
 		title={b.title}
 		onfocus={() => (stop = b.id)}
 		onclick={() => !b.off && b.act()}
-		>{#if b.look === 'sup'}<span>x<sup>2</sup></span>{:else}{b.look ? b.name[0] : b.name}{/if}</button
+		>{#if b.look === 'sup'}<span>x<sup>2</sup></span>{:else if b.look === 'icon'}<SearchOutline
+				class="icon"
+			/>{:else}{b.look ? b.name[0] : b.name}{/if}</button
 	>
 {/snippet}
 {#snippet menu(id: 'block' | 'more' | 'insert', label: string, name: string, rows: MenuRow[], off: boolean)}
@@ -239,6 +242,14 @@
 	{#each blockToggles as b (b.id)}{@render button(b)}{/each}
 	<i class="rule" aria-hidden="true"></i>
 	{@render menu('insert', 'Insert', 'Insert', insertions, fixed)}
+	{@render button({
+		id: 'find',
+		name: 'Find',
+		title: 'Find and replace: Ctrl F',
+		look: 'icon',
+		off: false,
+		act: onfind
+	})}
 </div>
 
 <style>

@@ -7,3 +7,4 @@ export { default as DotsHorizontalOutline } from 'flowbite-svelte-icons/DotsHori
 export { default as TrashBinOutline } from 'flowbite-svelte-icons/TrashBinOutline.svelte';
 export { default as ChevronDoubleLeftOutline } from 'flowbite-svelte-icons/ChevronDoubleLeftOutline.svelte';
 export { default as ChevronDoubleRightOutline } from 'flowbite-svelte-icons/ChevronDoubleRightOutline.svelte';
+export { default as SearchOutline } from 'flowbite-svelte-icons/SearchOutline.svelte';

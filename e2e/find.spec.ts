@@ -1,0 +1,62 @@
+/** Finding and replacing words, as somebody does who has changed a term. */
+import { expect, test } from '@playwright/test';
+import { caretAfter, openDesk, openDraft, watchErrors } from './helpers';
+
+test('find and replace: in text, notes and citations, by mouse and by key, one step of undo', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await openDraft(page, 'shore');
+	const text = page.getByRole('textbox', { name: 'Manuscript text' });
+	await page.getByRole('button', { name: 'Find', exact: true }).click();
+	const bar = page.getByRole('search', { name: 'Find and replace' });
+	const find = bar.getByRole('searchbox', { name: 'Find in the text' });
+	const status = bar.getByRole('status');
+	await expect(find).toBeFocused();
+	await find.fill('harbour lamp');
+	await expect(status).toHaveText('1 found');
+	await find.press('Enter');
+	await expect(status).toHaveText('1 of 1');
+	await expect(text.locator('.found.now')).toHaveText('harbour lamp');
+
+	// citations are found as they show, and not replaced
+	await find.fill('(Abara, 1931)');
+	await expect(status).toHaveText('1 found');
+	await find.press('Enter');
+	await expect(text.locator('.cite.found.now, .found.now .cite')).toHaveCount(1);
+	await expect(bar.getByRole('button', { name: 'Replace all' })).toBeDisabled();
+
+	await find.fill('lamps');
+	await bar.getByRole('checkbox', { name: 'Whole words' }).check();
+	const before = Number(/^(\d+) found$/.exec((await status.textContent()) ?? '')?.[1]);
+	expect(before).toBeGreaterThan(5);
+	await bar.getByRole('textbox', { name: 'Replace with' }).fill('lanterns');
+	await bar.getByRole('button', { name: 'Replace', exact: true }).click();
+	await expect(status).toHaveText(/^\d+ of \d+$/);
+	await bar.getByRole('button', { name: 'Replace', exact: true }).click();
+	await expect(text).toContainText('lanterns');
+	await bar.getByRole('button', { name: 'Replace all' }).click();
+	await expect(status).toHaveText(/^\d+ replaced/);
+	await find.press('Escape');
+	await expect(bar).toBeHidden();
+	await expect(text).toBeFocused();
+	await expect(text.locator('.found')).toHaveCount(0);
+	await page.keyboard.press('Control+z');
+	await page.keyboard.press('Control+z');
+	await expect(text).not.toContainText('lanterns');
+
+	// in a note of one's own, which goes on being written
+	await caretAfter(page, 'one can do better');
+	await page.keyboard.press('Alt+n');
+	const note = page.getByRole('textbox', { name: 'Your note 1' });
+	await expect(note).toBeFocused();
+	await page.keyboard.type('Seen by the quay.');
+	await page.keyboard.press('Control+f');
+	await find.fill('by the quay');
+	await find.press('Enter');
+	await expect(note.locator('.found.now')).toHaveText('by the quay');
+	await bar.getByRole('textbox', { name: 'Replace with' }).fill('from the mole');
+	await page.keyboard.press('Enter');
+	await expect(status).toHaveText('Replaced; no more behind it');
+	await expect(note).toHaveText('Seen from the mole.');
+	done();
+});
