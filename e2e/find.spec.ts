@@ -60,3 +60,40 @@ test('find and replace: in text, notes and citations, by mouse and by key, one s
 	await expect(note).toHaveText('Seen from the mole.');
 	done();
 });
+
+test('a triple click takes the paragraph: cut and put elsewhere, it is a paragraph there; its words are counted', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await page.getByRole('button', { name: 'New manuscript' }).click();
+	const text = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(text).toBeFocused();
+	for (const line of ['Title', 'First of all.', 'Second to come.']) {
+		await page.keyboard.type(line);
+		await page.keyboard.press('Enter');
+	}
+	await page.keyboard.type('Third and last.');
+	const paragraphs = text.locator('> p');
+	await expect(paragraphs).toHaveText(['First of all.', 'Second to come.', 'Third and last.']);
+	await paragraphs.first().click({ clickCount: 3 });
+	await expect(page.getByText('3 of 10 words')).toBeVisible();
+	await page.keyboard.press('Control+x');
+	await expect(paragraphs).toHaveText(['Second to come.', 'Third and last.']);
+	await page.keyboard.press('ArrowDown');
+	await page.keyboard.press('Home');
+	await page.keyboard.press('Control+v');
+	await expect(paragraphs).toHaveText(['Second to come.', 'First of all.', 'Third and last.']);
+
+	// as plain text: the look stays behind
+	await paragraphs.first().click({ clickCount: 3 });
+	await page.keyboard.press('Control+b');
+	await expect(paragraphs.first().locator('strong')).toHaveText('Second to come.');
+	await page.keyboard.press('Control+c');
+	await caretAfter(page, 'Third and last.');
+	await page.keyboard.press('Control+Shift+v');
+	await expect(text.locator('strong')).toHaveCount(1);
+	await expect(paragraphs.last()).toContainText('Third and last.');
+	await expect(text).toContainText(/last\.\s*Second to come\./);
+	done();
+});

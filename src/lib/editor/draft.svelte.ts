@@ -572,6 +572,7 @@ export class Draft implements NodeViewContext {
 	/** Ends everything after a last save. */
 	async destroy(): Promise<void> {
 		this.caretSoon.cancel();
+		this.writing.end();
 		this.keepCaret();
 		await this.persistence.close(Promise.allSettled([...this.pending]));
 		this.describeSoon.cancel();

@@ -86,6 +86,7 @@ type Case = [keys: string, before: string, after: string];
 const TABLE: Record<string, Case[]> = {
 	title: [
 		['Enter', 'h1:Title| / p:One', 'h1:Title / p:| / p:One'],
+		['Enter', 'h1:Title| / p: / p:x', 'h1:Title / p:| / p:x'],
 		['Enter', 'h1:Ti|tle / p:One', 'h1:Ti / p:|tle / p:One'],
 		['Enter', 'h1:|Title / p:One', 'h1:|Title / p:One'],
 		['Enter', 'h1:T{it}le / p:One', 'h1:T / p:|le / p:One'],

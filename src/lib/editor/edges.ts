@@ -45,6 +45,12 @@ export const splitTitle: Command = (state, dispatch) => {
 	if (!inTitle($from)) return false;
 	if ($from.parentOffset === 0 && $from.parent.content.size && state.selection.empty) return nothing(state);
 	if (!$from.sameParent($to)) return false;
+	const next = state.doc.maybeChild(1);
+	if ($from.parentOffset === $from.parent.content.size && next?.type === nodes.paragraph && !next.content.size) {
+		// the sheet has its first paragraph already
+		dispatch?.(state.tr.setSelection(TextSelection.create(state.doc, $from.after() + 1)).scrollIntoView());
+		return true;
+	}
 	const tr = state.tr.deleteSelection();
 	tr.split($from.pos, 1, [{ type: nodes.paragraph }]);
 	dispatch?.(tr.scrollIntoView());

@@ -17,7 +17,7 @@
 </script>
 
 <footer class="foot">
-	<span>{many(draft.words.text, 'word')}</span>
+	<span>{draft.writing.selected ? `${n(draft.writing.selected)} of ` : ''}{many(draft.words.text, 'word')}</span>
 	{#if draft.words.notes}<span>{n(draft.words.text + draft.words.notes)} with your notes</span>{/if}
 	<span
 		>{many(sources, 'source')}, {many(draft.shown.citations.length, 'citation')}{draft.shown.notes.length

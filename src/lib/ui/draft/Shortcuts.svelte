@@ -16,6 +16,7 @@
 		[['Ctrl', 'B'], 'Bold'],
 		[['Ctrl', 'K'], 'Link'],
 		[['Ctrl', 'F'], 'Find and replace'],
+		[['Ctrl', 'Shift', 'V'], 'Paste as plain text'],
 		[['F10'], 'To the line above the sheet; arrows go along it, Esc back'],
 		[['Ctrl', 'Alt', '1'], 'Heading 1; 2 and 3 for lower ones, 0 for a paragraph'],
 		[['Ctrl', 'Alt', 'L'], 'Bulleted list; O for a numbered one'],
