@@ -1,7 +1,7 @@
 /** The library: one for all manuscripts. Every write is a transaction and can be taken back (journal.ts). */
 import { db, type Database } from './db';
 import { journal, Journal } from './journal';
-import { makeKey, mergeSources, normalIdentifier, type Source } from '$lib/core/source';
+import { makeKey, mergeSources, normalIdentifier, withBareDoi, type Source } from '$lib/core/source';
 import type { Item } from '$lib/core/csl';
 import { freeKey } from './bin';
 import { newId } from '$lib/core/manuscript';
@@ -47,8 +47,9 @@ export async function addSources(
 	const done = await journalOf(base).act(what || `Added ${count(list.length)}`, async () => {
 		const taken = await takenKeys(base);
 		const now = Date.now();
-		added = list.map(({ item, key, tags, shelves, annotation, excerpts }, i): Source => {
+		added = list.map(({ item: given, key, tags, shelves, annotation, excerpts }, i): Source => {
 			const id = newId();
+			const item = withBareDoi(given, true);
 			const wish = key && TYPABLE.test(key) && !taken.has(key) ? key : makeKey(item, (k) => taken.has(k));
 			taken.add(wish);
 			return {
@@ -64,9 +65,15 @@ export async function addSources(
 				updatedAt: now
 			};
 		});
-		return { put: [...added, ...changed], fresh: !changed.length };
+		return { put: [...added, ...changed.map(asStored)], fresh: !changed.length };
 	});
 	return done!.written.slice(0, added.length);
+}
+
+/** A source in the form it is stored in; the source itself where it has it. */
+function asStored(s: Source): Source {
+	const item = withBareDoi(s.item);
+	return item === s.item ? s : { ...s, item };
 }
 
 export class KeyTaken extends Error {
@@ -87,7 +94,7 @@ async function checkKey(s: Source, base: Database): Promise<void> {
 
 /** Saves a changed source. @throws KeyTaken where another source has its key. */
 export async function saveSource(source: Source, base: Database = db, what = 'Changed a source'): Promise<Source> {
-	const next = { ...source, item: { ...source.item, id: source.id } };
+	const next = asStored({ ...source, item: { ...source.item, id: source.id } });
 	const done = await journalOf(base).act(what, async () => {
 		await checkKey(next, base);
 		return { put: [next] };
@@ -113,7 +120,7 @@ export async function editSource(
 		const next = change(now);
 		if (next === now) return null;
 		await checkKey(next, base);
-		return { put: [{ ...next, item: { ...next.item, id } }] };
+		return { put: [asStored({ ...next, item: { ...next.item, id } })] };
 	});
 	return done ? done.written[0] : now!;
 }
@@ -127,7 +134,7 @@ export async function changeSources(
 ): Promise<number> {
 	const done = await journalOf(base).act(what, async () => {
 		const found = (await base.sources.bulkGet(ids)).filter((s): s is Source => Boolean(s));
-		const put = found.map(change).filter((s, i) => s !== found[i]);
+		const put = found.map(change).filter((s, i) => s !== found[i]).map(asStored);
 		return put.length ? { put } : null;
 	});
 	return done?.written.length ?? 0;
@@ -159,7 +166,7 @@ export async function mergeInto(
 		const all = (await base.sources.bulkGet([keepId, ...otherIds])).filter((s): s is Source => Boolean(s));
 		if (all.length < 2 || all[0].id !== keepId)
 			throw new Error('One of these sources is no longer in the library. Nothing was merged.');
-		return { put: [mergeSources(all, 0, choice)], gone: otherIds };
+		return { put: [asStored(mergeSources(all, 0, choice))], gone: otherIds };
 	});
 	return done!.written[0];
 }

@@ -86,7 +86,13 @@ function readOne(f: ImportFile): {
 	if (Array.isArray(f.content)) return { format: '', records: f.content.map(draft), skipped: [], remarks: [] };
 	const text = typeof f.content === 'string' ? f.content : decodeText(new Uint8Array(f.content));
 	const r = readReferences(text);
-	if (r) return { format: FORMAT_NAMES[r.format], records: r.records, skipped: r.skipped, remarks: r.remarks ?? [] };
+	if (r)
+		return {
+			format: (r.formats ?? [r.format]).map((x) => FORMAT_NAMES[x]).join(', '),
+			records: r.records,
+			skipped: r.skipped,
+			remarks: r.remarks ?? []
+		};
 	if (/\.x?html?$/i.test(f.name) || /^\s*(?:<!doctype html|<html[\s>]|<!--)/i.test(text)) {
 		const items = readHtml(text, today());
 		return {

@@ -1,5 +1,6 @@
 /** Public interface of the exchange module: reference formats in and out. */
-import type { Format, ReadResult, Written } from './types';
+import { FORMAT_NAMES, type Format, type ReadResult, type Written } from './types';
+import { maybeMixed, splitFormats, type Part } from './parts';
 import { readBibtex, writeBibtex } from './bibtex';
 import { readRis, writeRis } from './ris';
 import { readNbib } from './nbib';
@@ -42,7 +43,28 @@ export const WRITERS: Partial<Record<Format, { ending: string; write(list: Writt
 	csv: { ending: 'csv', write: writeCsv }
 };
 
-/** Reads text of any known format; null where it is of none. */
-export function readReferences(text: string, format: Format | null = detectFormat(text)): ReadResult | null {
-	return (format && READERS[format]?.(text)) ?? null;
+/** Reads text of any known format, or of several one after another; null where it is of none. */
+export function readReferences(text: string, format: Format | null = null): ReadResult | null {
+	const parts = !format && maybeMixed(text) ? splitFormats(text) : [];
+	if (parts.length > 1) return readParts(parts);
+	const f = format ?? detectFormat(text);
+	return (f && READERS[f]?.(text)) ?? null;
+}
+
+/** Each part by its own reader; lines are those of the whole. */
+function readParts(parts: Part[]): ReadResult | null {
+	const read = parts.flatMap((p) => {
+		const r = READERS[p.format]?.(p.text);
+		return r ? [{ r, by: p.line - 1 }] : [];
+	});
+	if (!read.length) return null;
+	const moved = <T extends { line: number }>(list: T[], by: number): T[] =>
+		list.map((x) => ({ ...x, line: x.line + by }));
+	return {
+		format: read[0].r.format,
+		formats: [...new Set(read.map(({ r }) => r.format))],
+		records: read.flatMap(({ r, by }) => moved(r.records, by)),
+		skipped: read.flatMap(({ r, by }) => moved(r.skipped, by)),
+		remarks: read.flatMap(({ r }) => (r.remarks ?? []).map((x) => `${FORMAT_NAMES[r.format]}: ${x}`))
+	};
 }

@@ -22,6 +22,8 @@ export interface Skipped {
 
 export interface ReadResult {
 	format: Format;
+	/** All formats that were found, where there are several. */
+	formats?: Format[];
 	records: ReadRecord[];
 	skipped: Skipped[];
 	/** What is to be said of the file as a whole. */
