@@ -67,7 +67,7 @@ test('a colleague’s backup: their sources come in through the report, what bot
 		versions: [],
 		settings: []
 	};
-	await page.getByRole('button', { name: 'Import' }).click();
+	await page.getByRole('button', { name: 'Import', exact: true }).click();
 	await page
 		.getByLabel('Files', { exact: true })
 		.setInputFiles({ name: 'b.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(backup)) });

@@ -49,23 +49,23 @@ test('a quotation that departs from its excerpt is seen in the margin, and one w
 	await caretAfter(page, 'For thirty-one seasons the trap');
 	await page.keyboard.type('s');
 	const margin = page.getByRole('complementary', { name: 'Citations beside the text' });
-	await expect(margin.getByText('Departs from the excerpt')).toBeVisible();
+	await expect(margin.getByText('Differs from the excerpt')).toBeVisible();
 	await expectAccessible(page);
-	await margin.getByRole('button', { name: 'Restore its words' }).click();
+	await margin.getByRole('button', { name: 'Use the excerpt’s words' }).click();
 	await expect(quote).toHaveText(/^For thirty-one seasons the trap on/);
-	await expect(margin.getByText('Departs from the excerpt')).toBeHidden();
+	await expect(margin.getByText('Differs from the excerpt')).toBeHidden();
 	await page.keyboard.press('Control+z');
-	await expect(margin.getByText('Departs from the excerpt')).toBeVisible();
+	await expect(margin.getByText('Differs from the excerpt')).toBeVisible();
 	await margin.getByRole('button', { name: 'Keep mine' }).click();
-	await expect(margin.getByText('Departs from the excerpt')).toBeHidden();
+	await expect(margin.getByText('Differs from the excerpt')).toBeHidden();
 
 	// a page taken away is missed, quietly
 	await quote.getByRole('button', { name: /^Citation/ }).dblclick();
 	const line = page.getByRole('dialog', { name: 'Edit the citation' });
-	await line.getByLabel(/^Place of Abara/).fill('');
-	await line.getByLabel(/^Place of Abara/).press('Tab');
+	await line.getByLabel(/^Locator of Abara/).fill('');
+	await line.getByLabel(/^Locator of Abara/).press('Tab');
 	await line.getByRole('combobox', { name: /^Cite/ }).press('Enter');
-	await expect(margin.getByText('Quotation without a place')).toBeVisible();
+	await expect(margin.getByText('Quotation without a page')).toBeVisible();
 	done();
 });
 
@@ -116,7 +116,7 @@ test('a picture goes in with its caption and credit', async ({ page }) => {
 	await caretAfter(page, 'Here we use those records.');
 	await page.keyboard.press('Alt+q');
 	await page.getByRole('searchbox', { name: 'Find in excerpts' }).fill('long quay with five');
-	await page.getByRole('button', { name: 'Put in as a figure' }).click();
+	await page.getByRole('button', { name: 'Insert as a figure' }).click();
 	const figure = sheetOf(page).getByRole('figure');
 	await expect(figure).toContainText('seen from the fish steps (Mercer, ca. 1898)');
 	await expect(figure.getByRole('img', { name: /The long quay/ })).toBeVisible();
@@ -195,7 +195,7 @@ test('“see note” follows the numbering, says when its note is gone, and numb
 	done();
 });
 
-test('note numbers begin anew with every section; marks stand before the punctuation where one wants them', async ({
+test('note numbers restart in every section; marks stand before the punctuation where one wants them', async ({
 	page
 }) => {
 	const done = watchErrors(page);
@@ -210,9 +210,9 @@ test('note numbers begin anew with every section; marks stand before the punctua
 	// and marks before the punctuation
 	await page.getByRole('button', { name: /^Citation style/ }).click();
 	await page.getByText('Adjust for this manuscript').click();
-	await page.getByLabel('Citations and closing marks').selectOption('before');
+	await page.getByLabel('Citations and punctuation').selectOption('before');
 	await expect(sheet).toContainText(/along its quays1\./);
-	await page.getByLabel('Citations and closing marks').selectOption('style');
+	await page.getByLabel('Citations and punctuation').selectOption('style');
 	await expect(sheet).toContainText(/along its quays\.1/);
 	done();
 });
@@ -224,12 +224,12 @@ test('versions: what has changed since, back in one step, and forth again', asyn
 	await page.keyboard.type(' And about weather.');
 	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 	await beside(page).getByRole('button', { name: 'Versions' }).click();
-	const list = page.getByRole('list', { name: 'Earlier states' });
+	const list = page.getByRole('list', { name: 'Earlier versions' });
 	await list.getByRole('button').first().click();
 	await expect(list).toContainText('Since then 3 words new, 0 words gone.');
 	await expect(list.locator('ins')).toHaveText(' And about weather.');
 	await expectAccessible(page);
-	await list.getByRole('button', { name: 'Go back to this' }).click();
+	await list.getByRole('button', { name: 'Restore this version' }).click();
 	await expect.poll(() => sheetText(page)).toBe(first);
 	// the state that was left is a version now
 	await expect(list.getByRole('listitem')).toHaveCount(2);
@@ -330,7 +330,7 @@ test('the pointer shows what in the text and what in the margin belong together;
 	await cite.hover();
 	await expect(slip).toHaveClass(/\bhere\b/);
 	await cite.dblclick();
-	const place = page.getByLabel('Place of Abara 1931');
+	const place = page.getByLabel('Locator of Abara 1931');
 	const offered = await place.evaluate((el: HTMLInputElement) => [...el.list!.options].map((o) => o.value));
 	expect(offered).toEqual(['p 14', 'p 17']);
 });

@@ -12,7 +12,7 @@ const BIB = `@article{lark2001, author={Lark, Ida and de Roos, Jan}, title={Bell
 @book{stoneagain, author={Stone, P.}, title={Stone quays}, year=1988, address={Callow}}`;
 
 async function paste(page: Page, text: string) {
-	await page.getByRole('button', { name: 'Import' }).click();
+	await page.getByRole('button', { name: 'Import', exact: true }).click();
 	await page.getByLabel(/Identifiers, addresses or words/).fill(text);
 	await page.getByRole('button', { name: 'Read', exact: true }).click();
 	return page.getByRole('dialog');
@@ -37,7 +37,7 @@ test('BibTeX: the report comes first, a broken entry costs the others nothing, o
 	expect(report.suggestedFilename()).toBe('import-report.txt');
 	await dialog.getByRole('button', { name: 'Add 2 sources' }).click();
 	await expect(page.getByText('69 sources')).toBeVisible();
-	await page.getByRole('button', { name: 'Undo: brought in 2 sources' }).click();
+	await page.getByRole('button', { name: 'Undo: imported 2 sources' }).click();
 	await expect(page.getByText('67 sources')).toBeVisible();
 	await page.getByRole('button', { name: 'Do it again' }).click();
 	await expect(page.getByText('69 sources')).toBeVisible();
@@ -47,8 +47,8 @@ test('BibTeX: the report comes first, a broken entry costs the others nothing, o
 test('what is here can be completed from a record, and a second record completes the first', async ({ page }) => {
 	await openSources(page);
 	const dialog = await paste(page, BIB);
-	await dialog.getByLabel('What becomes of Mapping the gaslit quays').selectOption('complete what is here');
-	await dialog.getByLabel('What becomes of Stone quays').last().selectOption('complete the first');
+	await dialog.getByLabel('What to do with Mapping the gaslit quays').selectOption('complete what is here');
+	await dialog.getByLabel('What to do with Stone quays').last().selectOption('complete the first');
 	await dialog.getByRole('button', { name: 'Add 2 sources, complete 2' }).click();
 	await expect(page.getByText('69 sources')).toBeVisible();
 	await page.getByRole('searchbox', { name: 'Find sources' }).fill('tag:mains');
@@ -83,7 +83,7 @@ test('files of every format at once, told by their contents, and a folder', asyn
 		['h.txt', 'Dear reader, nothing here.'],
 		['i.pdf', '%PDF-1.4 and then nothing']
 	] as const;
-	await page.getByRole('button', { name: 'Import' }).click();
+	await page.getByRole('button', { name: 'Import', exact: true }).click();
 	await page
 		.getByLabel('Files', { exact: true })
 		.setInputFiles(
@@ -113,7 +113,7 @@ test('files of every format at once, told by their contents, and a folder', asyn
 	mkdirSync(join(folder, 'sub'));
 	writeFileSync(join(folder, 'one.bib'), '@book{x,title={Folder one}}');
 	writeFileSync(join(folder, 'sub', 'two.ris'), 'TY  - BOOK\nTI  - Folder two\nER  - \n');
-	await page.getByRole('button', { name: 'Import' }).click();
+	await page.getByRole('button', { name: 'Import', exact: true }).click();
 	await page.getByLabel('A folder').setInputFiles(folder);
 	await expect(dialog).toContainText('2 read');
 	done();
@@ -137,7 +137,7 @@ test('a long import shows how far it is, leaves the page usable, and can be stop
 		{ length: 20_000 },
 		(_, i) => `@book{k${i}, title={Light ${i} over the ${i % 97} quays}, author={Lark, Ida}, year=${1900 + (i % 120)}}`
 	).join('\n');
-	await page.getByRole('button', { name: 'Import' }).click();
+	await page.getByRole('button', { name: 'Import', exact: true }).click();
 	await page
 		.getByLabel('Files', { exact: true })
 		.setInputFiles({ name: 'many.bib', mimeType: 'text/plain', buffer: Buffer.from(many) });
@@ -153,7 +153,7 @@ test('text from outside is data: script in a field, a page or a paper never runs
 	await page.addInitScript(() => Object.defineProperty(window, 'pwned', { value: false, writable: true }));
 	await openSources(page);
 	const evil = '<img src=x onerror="window.pwned=true"><script>window.pwned=true</script>';
-	await page.getByRole('button', { name: 'Import' }).click();
+	await page.getByRole('button', { name: 'Import', exact: true }).click();
 	await page.getByLabel('Files', { exact: true }).setInputFiles([
 		{
 			name: 'x.bib',
@@ -228,7 +228,7 @@ test('a PDF that is none, or that gives no draft, is said with its reason; nothi
 	page
 }) => {
 	await openSources(page);
-	await page.getByRole('button', { name: 'Import' }).click();
+	await page.getByRole('button', { name: 'Import', exact: true }).click();
 	await page
 		.getByLabel('Files', { exact: true })
 		.setInputFiles({ name: 'z.pdf', mimeType: 'application/pdf', buffer: Buffer.from('%PDF-1.7 not really') });

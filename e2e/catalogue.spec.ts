@@ -109,8 +109,8 @@ test('a CSL file: wrong ones say where, good ones are kept, used, replaced by ne
 }) => {
 	const done = watchErrors(page);
 	await openStyles(page);
-	await page.getByRole('button', { name: 'Bring a CSL file' }).click();
-	const bring = page.getByRole('region', { name: 'Bring a CSL file' });
+	await page.getByRole('button', { name: 'Import a CSL file' }).click();
+	const bring = page.getByRole('region', { name: 'Import a CSL file' });
 	const text = bring.getByLabel('Text of the style');
 	await text.fill(CSL.replace('</names>', ''));
 	await expect(bring.getByRole('alert')).toContainText(/not well-formed XML.*line 12/);
@@ -129,7 +129,7 @@ test('a CSL file: wrong ones say where, good ones are kept, used, replaced by ne
 	await expect(shown(page)).toContainText('⟨Marlowe');
 
 	// the same again, and one that only points to another
-	await page.getByRole('button', { name: 'Bring a CSL file' }).click();
+	await page.getByRole('button', { name: 'Import a CSL file' }).click();
 	await text.fill(CSL);
 	await expect(bring.getByRole('status')).toContainText('You have this very file already.');
 	await text.fill(CSL.replace('2026-03', '2026-05'));
@@ -161,7 +161,7 @@ test('a CSL file: wrong ones say where, good ones are kept, used, replaced by ne
 		.getByRole('button', { name: /^Quayside Papers/ })
 		.first()
 		.click();
-	await page.getByRole('button', { name: 'Take it out' }).click();
+	await page.getByRole('button', { name: 'Remove' }).click();
 	await expect(page.getByRole('button', { name: /^Quayside Papers/ })).toHaveCount(0);
 	await page.getByRole('button', { name: 'Bring it back' }).click();
 	await expect(page.getByRole('button', { name: /^Quayside Papers/ }).first()).toBeVisible();
@@ -178,8 +178,8 @@ test('a style is looked through: its warnings, what it leaves out, what can be r
 		.first()
 		.click();
 	await expect(page.getByRole('heading', { name: 'Nature', level: 1 })).toBeVisible();
-	const check = page.getByRole('region', { name: 'Look through this style' });
-	await check.getByRole('button', { name: 'Look through this style' }).click();
+	const check = page.getByRole('region', { name: 'Check this style' });
+	await check.getByRole('button', { name: 'Check this style' }).click();
 	await expect(check).toContainText('None: everything in it is in the standard.');
 	await expect(check.getByRole('heading', { name: 'Left out of your sources' })).toBeVisible();
 	await expect(check.getByText('Journal article', { exact: true })).toBeVisible();
@@ -191,7 +191,7 @@ test('a style is looked through: its warnings, what it leaves out, what can be r
 		.getByRole('button', { name: /^MLA 9th/ })
 		.first()
 		.click();
-	await check.getByRole('button', { name: 'Look through this style' }).click();
+	await check.getByRole('button', { name: 'Check this style' }).click();
 	await expect(check).toContainText('Titles in headline capitals');
 	done();
 });

@@ -11,24 +11,24 @@ test('line and rows are one: place, words, form, order by keys and by dragging, 
 	await sheet.getByRole('button', { name: /Citation: \(Dietz & Olsen/ }).dblclick();
 	const line = page.getByRole('dialog', { name: 'Edit the citation' });
 	const input = line.getByRole('combobox', { name: /^Cite/ });
-	await line.getByLabel('Place of Lindqvist 2011').fill('pp 12-4');
-	await line.getByLabel('Place of Lindqvist 2011').press('Tab');
+	await line.getByLabel('Locator of Lindqvist 2011').fill('pp 12-4');
+	await line.getByLabel('Locator of Lindqvist 2011').press('Tab');
 	await expect(input).toHaveValue('Lindqvist 2011 pp 12–4; Dietz & Olsen 1999');
-	await line.getByLabel('Words before of Dietz & Olsen 1999').fill('see also');
-	await line.getByLabel('Words before of Dietz & Olsen 1999').press('Tab');
-	await line.getByLabel('Words after of Dietz & Olsen 1999').fill('our emphasis');
-	await line.getByLabel('Words after of Dietz & Olsen 1999').press('Tab');
+	await line.getByLabel('Prefix of Dietz & Olsen 1999').fill('see also');
+	await line.getByLabel('Prefix of Dietz & Olsen 1999').press('Tab');
+	await line.getByLabel('Suffix of Dietz & Olsen 1999').fill('our emphasis');
+	await line.getByLabel('Suffix of Dietz & Olsen 1999').press('Tab');
 	await expect(input).toHaveValue('Lindqvist 2011 pp 12–4; see also Dietz & Olsen 1999, our emphasis');
 	await expect(line.locator('ins')).toContainText('see also Dietz & Olsen, 1999, our emphasis');
 	await expectAccessible(page);
 
 	// a place that is none stays as typed, says so, and changes nothing
-	await line.getByLabel('Place of Lindqvist 2011').fill('somewhere');
-	await line.getByLabel('Place of Lindqvist 2011').press('Tab');
-	await expect(line.getByRole('alert')).toContainText('“somewhere” is no place that is known here');
+	await line.getByLabel('Locator of Lindqvist 2011').fill('somewhere');
+	await line.getByLabel('Locator of Lindqvist 2011').press('Tab');
+	await expect(line.getByRole('alert')).toContainText('“somewhere” is not a locator that is known here');
 	await expect(line.locator('ins')).toContainText('pp. 12–14');
-	await line.getByLabel('Place of Lindqvist 2011').fill('12');
-	await line.getByLabel('Place of Lindqvist 2011').press('Alt+ArrowDown');
+	await line.getByLabel('Locator of Lindqvist 2011').fill('12');
+	await line.getByLabel('Locator of Lindqvist 2011').press('Alt+ArrowDown');
 	await expect(input).toHaveValue(/^see also Dietz & Olsen 1999, our emphasis; Lindqvist 2011 p/);
 
 	// by dragging, back again
@@ -190,7 +190,7 @@ test('a source is replaced by another wherever it is cited, and one undo takes i
 	await page.locator('.entry').filter({ hasText: 'Hallam' }).first().click();
 	const menu = page.getByRole('dialog', { name: 'About this entry' });
 	await menu.getByRole('searchbox').fill('sund letter');
-	await menu.getByRole('list', { name: 'Sources to cite instead' }).getByRole('button').first().click();
+	await menu.getByRole('list', { name: 'Sources to replace it with' }).getByRole('button').first().click();
 	await expect(sheet).not.toContainText('Hallam, 1904');
 	await expect(sheet).toContainText('(see Sund');
 	await page.keyboard.press('Control+z');
@@ -201,8 +201,8 @@ test('a source is replaced by another wherever it is cited, and one undo takes i
 	const before = await count();
 	await page.locator('.entry').filter({ hasText: 'Abara' }).first().click();
 	await menu.getByRole('searchbox').fill('sund letter');
-	await menu.getByRole('combobox', { name: 'Where to cite another source' }).selectOption({ index: 1 });
-	await menu.getByRole('list', { name: 'Sources to cite instead' }).getByRole('button').first().click();
+	await menu.getByRole('combobox', { name: 'Where to replace it' }).selectOption({ index: 1 });
+	await menu.getByRole('list', { name: 'Sources to replace it with' }).getByRole('button').first().click();
 	await expect.poll(count).toBe(before - 1);
 	done();
 });

@@ -33,7 +33,7 @@ for (const [what, answer] of [
 		await openDesk(page);
 		await answerStyle(page, 'apa', [answer, answer, answer]);
 		await page.goto('/draft/shore');
-		await expect(page.getByRole('alert')).toContainText(/did not arrive|arrived broken/);
+		await expect(page.getByRole('alert')).toContainText(/could not be loaded|arrived broken/);
 		await expect(page.getByRole('alert')).toContainText('your text is not changed');
 		// meanwhile the text can be written
 		await sheet(page).click();
@@ -162,7 +162,7 @@ test('another choice, or undo, while a style loads: button, text and list are of
 test('a brought style that would never end is refused with its reason, and everything goes on', async ({ page }) => {
 	const done = watchErrors(page);
 	await page.goto('/styles');
-	await page.getByRole('button', { name: 'Bring a CSL file' }).click();
+	await page.getByRole('button', { name: 'Import a CSL file' }).click();
 	const style = (inside: string) =>
 		`<style xmlns="http://purl.org/net/xbiblio/csl" class="in-text"><info><title>T</title><id>http://example.org/t</id></info>${inside}</style>`;
 	const layout = (inside: string) => `<citation><layout>${inside}</layout></citation>`;

@@ -117,7 +117,7 @@ test('find by field words, arrange by shelves, tags and flags, choose columns', 
 		.or(page.getByRole('combobox', { name: 'Shelf', exact: true }))
 		.last()
 		.fill('Chapter 9');
-	await page.getByRole('button', { name: 'Put them there' }).click();
+	await page.getByRole('button', { name: 'Put on this shelf' }).click();
 	await page.getByLabel('Shelf', { exact: true }).selectOption('Chapter 9');
 	await expect(page.locator('.opener')).toHaveCount(5);
 	await page.keyboard.press('Control+a');
@@ -222,7 +222,7 @@ test('excerpts are kept with their place and section, and can be found', async (
 	await page.goto('/sources?open=abara1931');
 	await page.getByRole('button', { name: 'Keep an excerpt' }).click();
 	await page.getByLabel('Words of the excerpt').fill('a cloud of pale wings above every burner');
-	await page.getByLabel('Place in the source').fill('p 12-4');
+	await page.getByLabel('Locator').fill('p 12-4');
 	await page.getByLabel('Section it is for').fill('Moths');
 	await page.getByRole('button', { name: 'Keep', exact: true }).click();
 	await expect(page.getByText('“a cloud of pale wings above every burner”')).toBeVisible();
@@ -277,7 +277,7 @@ test('storage that is full: what was typed stays in sight, nothing is half writt
 	await page.getByLabel('Title', { exact: true }).press('Tab');
 	await expect(page.getByText('This was not kept: This browser has no room left')).toBeVisible();
 	await expect(page.getByLabel('Title', { exact: true })).toHaveValue('Moths at the lamps');
-	await page.getByRole('button', { name: 'Import' }).click();
+	await page.getByRole('button', { name: 'Import', exact: true }).click();
 	await page.getByLabel(/Identifiers, addresses or words/).fill('@book{x,title={New light}}');
 	await page.getByRole('button', { name: 'Read', exact: true }).click();
 	await page.getByRole('button', { name: 'Add 1 source' }).click();

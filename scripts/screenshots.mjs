@@ -58,8 +58,8 @@ const SHOTS = {
 		await p.goto(`${base}/draft/shore`);
 		await ready(p);
 		await p.getByRole('button', { name: /Citation: \(Dietz & Olsen/ }).dblclick();
-		await p.getByLabel('Words before of Dietz & Olsen 1999').fill('see also');
-		await p.getByLabel('Words before of Dietz & Olsen 1999').press('Tab');
+		await p.getByLabel('Prefix of Dietz & Olsen 1999').fill('see also');
+		await p.getByLabel('Prefix of Dietz & Olsen 1999').press('Tab');
 		await p.locator('ins').filter({ hasText: 'see also' }).waitFor();
 		await p.waitForTimeout(400);
 	},
@@ -143,7 +143,7 @@ const SHOTS = {
 	},
 	'import-report': async (p) => {
 		await p.goto(`${base}/sources`);
-		await p.getByRole('button', { name: 'Import' }).click();
+		await p.getByRole('button', { name: 'Import', exact: true }).click();
 		await p
 			.getByLabel(/Identifiers, addresses or words/)
 			.fill(

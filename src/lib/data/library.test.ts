@@ -31,15 +31,15 @@ test('one undo takes a whole import back, redo brings it again, and every step h
 		Array.from({ length: 1500 }, (_, i) => book(`B${i}`)),
 		'file.bib',
 		base,
-		'Brought in 1,500 sources'
+		'Imported 1,500 sources'
 	);
 	assert.equal(await base.sources.count(), 1500);
 	assert.equal(new Set((await base.sources.toArray()).map((s) => s.key)).size, 1500);
-	assert.deepEqual(await j.undo(), { what: 'Brought in 1,500 sources', left: 0 });
+	assert.deepEqual(await j.undo(), { what: 'Imported 1,500 sources', left: 0 });
 	assert.equal(await base.sources.count(), 0);
 	await j.redo();
 	assert.equal(await base.sources.count(), 1500);
-	assert.deepEqual(j.next, { undo: 'Brought in 1,500 sources', redo: '' });
+	assert.deepEqual(j.next, { undo: 'Imported 1,500 sources', redo: '' });
 	assert.equal(await j.redo(), null);
 });
 

@@ -231,7 +231,7 @@ export class ManuscriptWriter {
 
 // --- versions -------------------------------------------------------------------------------------------------------
 
-/** Earlier states of a manuscript, the latest first. */
+/** Earlier versions of a manuscript, the latest first. */
 export const versionsOf = async (id: string, base: Database = db): Promise<Version[]> =>
 	soundVersions(
 		await base.versions.where('[manuscriptId+at]').between([id, Dexie.minKey], [id, Dexie.maxKey]).reverse().toArray(),

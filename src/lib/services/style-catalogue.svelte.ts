@@ -182,7 +182,7 @@ class Catalogue {
 			void this.whole();
 		} catch (e) {
 			this.loading = this.completing = null;
-			this.trouble = `The catalogue did not arrive (${(e as Error).message}). Try again.`;
+			this.trouble = `The catalogue could not be loaded (${(e as Error).message}). Try again.`;
 		}
 	}
 
@@ -202,7 +202,7 @@ class Catalogue {
 			this.trouble = '';
 		} catch (e) {
 			this.completing = null;
-			this.trouble = `Titles of journals did not arrive (${(e as Error).message}); the styles themselves are here.`;
+			this.trouble = `Titles of journals could not be loaded (${(e as Error).message}); the styles themselves are here.`;
 		}
 	}
 	errata = $state.raw<Erratum[]>([]);

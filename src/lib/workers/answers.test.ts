@@ -27,7 +27,7 @@ test('real answers are taken, in every featured style', () => {
 		assert.ok(isPreviewAnswer({ ok: true, preview: session.preview(clusters[0].cites, 1) }), id);
 	}
 	assert.ok(isFormatAnswer({ ok: 'superseded' }));
-	assert.ok(isFormatAnswer(failure('network', 'It did not arrive.')));
+	assert.ok(isFormatAnswer(failure('network', 'It could not be loaded.')));
 });
 
 test('an answer that lacks a part, or has it of another kind, is none', () => {

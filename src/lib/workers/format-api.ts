@@ -37,7 +37,7 @@ export interface FormatJob {
 
 /**
  * - `style`: it is not in the catalogue, or its file cannot be used; trying again does not help
- * - `network`: it did not arrive; it may later
+ * - `network`: it could not be loaded; it may later
  * - `processor`: the processor threw; another text or style may work
  * - `worker`: the worker does not answer
  */

@@ -18,7 +18,7 @@ export function startFormatWorker(onCrash: (message: string) => void = () => {})
 	worker.addEventListener('error', (e) => {
 		// it is said to the person by whoever asked; the browser need not say it again
 		e.preventDefault();
-		onCrash(e.message || 'its program did not arrive; is there a connection?');
+		onCrash(e.message || 'its program could not be loaded; is there a connection?');
 	});
 	const api = Comlink.wrap<FormatApi>(worker);
 	let lastSent: Cluster[] = [];

@@ -5,7 +5,7 @@ import { isCompactTree } from '$lib/core/citing/tree-shape';
 import { parseXml } from '$lib/core/csl/xml';
 import { db } from '$lib/data/db';
 
-/** Why a style is not there: it cannot be used, or it did not arrive and may do so later. */
+/** Why a style is not there: it cannot be used, or it could not be loaded and may do so later. */
 export class LoadError extends Error {
 	override name = 'LoadError';
 }
@@ -47,7 +47,7 @@ async function fetchTree(path: string): Promise<Tree | null> {
 	if (!r.ok) {
 		const kept = await cache?.match(path);
 		if (kept) return readTree(kept);
-		throw new LoadError(`The style data did not arrive (the server answered ${r.status}).`);
+		throw new LoadError(`The style data could not be loaded (the server answered ${r.status}).`);
 	}
 	const copy = r.clone();
 	const tree = await readTree(r);

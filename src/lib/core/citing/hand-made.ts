@@ -6,7 +6,7 @@
 import type { Cite, Cluster, Item } from '../csl';
 
 export interface HandMade {
-	/** Words of the entry, with the markup that CSL fields may have. */
+	/** Wording of the entry, with the markup that CSL fields may have. */
 	text: string;
 	/** What the list sorts it by. */
 	sort: string;

@@ -82,7 +82,7 @@ export interface FinalDoc {
 	title: string;
 	lang: string;
 	authors: string[];
-	/** Note numbers begin anew with every section. */
+	/** Note numbers restart in every section. */
 	numbersAnew: boolean;
 	blocks: FinalBlock[];
 }

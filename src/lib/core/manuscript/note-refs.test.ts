@@ -71,7 +71,7 @@ test('the word "note" comes along where the sentence does not say it', () => {
 	assert.equal(into('('), '(note~#');
 });
 
-test('numbers begin anew with every section of the highest level; the processor has one sequence and the printed number', () => {
+test('numbers restart in every section of the highest level; the processor has one sequence and the printed number', () => {
 	const kids = [
 		h(1, 'Title'),
 		p('a', note('n1'), 'b', note('e1', [], 'endnote')),

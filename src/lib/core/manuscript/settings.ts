@@ -4,7 +4,7 @@ import type { PlacementKind } from './placement';
 export interface DocSettings {
 	/** Where citations and marks stand among punctuation: as the style has it, before the closing mark, or behind it. */
 	placement: 'style' | 'before' | 'behind';
-	/** Note numbers run through the manuscript, or begin anew with every section. */
+	/** Note numbers run on through the manuscript, or restart in every section. */
 	noteNumbers: 'through' | 'section';
 	/** House rules over the style, as citing/house.ts reads them. */
 	house: Record<string, unknown>;

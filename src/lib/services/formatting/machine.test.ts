@@ -333,7 +333,7 @@ test('a question to a worker that dies is answered at once', async () => {
 	const b = bench();
 	const asked = b.machine.once(request('apa', ['a']));
 	await b.flush();
-	b.workers[0].crash('it did not arrive');
+	b.workers[0].crash('it could not be loaded');
 	const answer = await asked;
 	assert.ok(!answer.ok && answer.kind === 'worker');
 	const again = b.machine.once(request('apa', ['a']));

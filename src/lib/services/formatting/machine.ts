@@ -85,7 +85,7 @@ export interface MachineOptions {
 
 /** Milliseconds after which a worker that has not answered is taken for dead; a style has 15 seconds to arrive. */
 const TIMEOUT = 45_000;
-/** Milliseconds until a style that did not arrive is asked for again: the last over and over. */
+/** Milliseconds until a style that could not be loaded is asked for again: the last over and over. */
 const RETRIES = [1_000, 3_000, 10_000, 30_000];
 /** So many restarts of the worker within so many milliseconds are tried. */
 const MOST_RESTARTS = 3;

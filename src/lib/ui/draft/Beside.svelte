@@ -37,7 +37,7 @@
 		<!-- svelte-ignore a11y_no_static_element_interactions -->
 		<div class="panel" onkeydown={(e) => e.key === 'Escape' && close()}>
 			{#await panels[draft.side]() then P}<P.default {draft} />{:catch}
-				<p class="lost">This part did not arrive. Check the connection and choose it again.</p>
+				<p class="lost">This part of the page could not be loaded. Check the connection and choose it again.</p>
 			{/await}
 		</div>
 	{/if}

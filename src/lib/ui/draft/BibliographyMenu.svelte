@@ -16,7 +16,7 @@
 		title?: string;
 	}[] = [
 		{ name: 'At the end', hint: 'all that is cited', place: 'end' },
-		{ name: 'On a page of its own', hint: 'behind a page break', place: 'page' },
+		{ name: 'Start on a new page', hint: 'behind a page break', place: 'page' },
 		{ name: 'Where the caret is', hint: 'behind this paragraph', place: 'caret' },
 		{ name: 'For this section', hint: 'what is cited in it', place: 'caret', set: { takes: 'section' } },
 		{ name: 'Grouped by kind', hint: 'archival, printed, online', place: 'end', set: { order: 'kind' } },

@@ -259,7 +259,9 @@
 					adding = false;
 					void takeNew(id);
 				}}
-			/>{:catch}<p role="alert">This part did not arrive. Check the connection and try again.</p>{/await}
+			/>{:catch}<p role="alert">
+				This part of the page could not be loaded. Check the connection and try again.
+			</p>{/await}
 	{:else}
 		<CiteMatches
 			{line}
@@ -295,13 +297,13 @@
 			{#await import('./CiteRows.svelte') then Rows}<Rows.default {line} {elsewhere} onmove={move} />{:catch}<p
 					role="alert"
 				>
-					This part did not arrive. Check the connection and try again.
+					This part of the page could not be loaded. Check the connection and try again.
 				</p>{/await}
 		{/if}
 		{#if line.placeholder !== null}
 			<p class="no">
-				Enter leaves a mark here: <b>source needed{line.placeholder ? `: ${line.placeholder}` : ''}</b>. It is counted
-				among what is to be checked.
+				Press Enter to mark this place <b>source needed{line.placeholder ? `: ${line.placeholder}` : ''}</b>. Proof
+				lists it until a source stands there.
 			</p>
 		{/if}
 

@@ -130,7 +130,7 @@
 						class="words"
 						value={p.prefix}
 						placeholder="before"
-						aria-label="Words before of {p.query}"
+						aria-label="Prefix of {p.query}"
 						onchange={(e) => line.change(r.at, { prefix: e.currentTarget.value.trim() })}
 					/>
 					<span class="got" title={p.query}>{p.query}</span>
@@ -140,7 +140,7 @@
 						value={wrong[r.id] ?? writeLocator(p.locator)}
 						placeholder="page"
 						list="kept-{r.id}"
-						aria-label="Place of {p.query}"
+						aria-label="Locator of {p.query}"
 						aria-invalid={Boolean(wrong[r.id])}
 						onchange={(e) => place(r, e.currentTarget.value)}
 					/>
@@ -151,7 +151,7 @@
 						class="words"
 						value={p.suffix.replace(/^,\s*/, '')}
 						placeholder="after"
-						aria-label="Words after of {p.query}"
+						aria-label="Suffix of {p.query}"
 						onchange={(e) => after(r, e.currentTarget.value)}
 					/>
 					<select
@@ -178,13 +178,13 @@
 						kind="quiet"
 						class="tiny"
 						label="Remove {p.query} from the citation"
-						title="Take it out (Delete)"
+						title="Remove (Delete)"
 						onclick={() => line.remove(r.at)}><CloseOutline class="icon" /></Btn
 					>
 				</div>
 				{#if wrong[r.id]}
 					<p class="say" role="alert">
-						“{wrong[r.id]}” is no place that is known here: p 12, ch 3, § 2, fig 1, 1:02:30.
+						“{wrong[r.id]}” is not a locator that is known here. Try p 12, ch 3, § 2, fig 1 or 1:02:30.
 					</p>
 				{/if}
 			{/if}

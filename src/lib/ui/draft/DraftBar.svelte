@@ -73,7 +73,7 @@
 					{draft}
 					onclose={() => (listOpen = false)}
 				/>{:catch}<p class="bar-menu" role="alert">
-					This part did not arrive. Check the connection and try again.
+					This part of the page could not be loaded. Check the connection and try again.
 				</p>{/await}{/if}
 	</div>
 	<Btn

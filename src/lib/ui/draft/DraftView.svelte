@@ -200,7 +200,7 @@
 <svelte:window onkeydown={keys} />
 
 {#snippet lost()}
-	<p class="missing" role="alert">This part did not arrive. Check the connection and try again.</p>
+	<p class="missing" role="alert">This part of the page could not be loaded. Check the connection and try again.</p>
 {/snippet}
 
 {#if trouble}

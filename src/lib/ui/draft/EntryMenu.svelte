@@ -108,17 +108,17 @@
 			class="instead"
 			type="search"
 			bind:value={query}
-			placeholder="Cite another source instead of it"
-			aria-label="Cite another source instead of it"
+			placeholder="Replace with another source"
+			aria-label="Replace with another source"
 		/>
 		{#if query.trim() && found.length > 1}
-			<select bind:value={only} aria-label="Where to cite another source">
+			<select bind:value={only} aria-label="Where to replace it">
 				<option value="">everywhere it is cited</option>
 				{#each found as p (p.id)}<option value={p.id}>only at “…{p.words.slice(-40) || p.section}”</option>{/each}
 			</select>
 		{/if}
 		{#if others.length}
-			<ul aria-label="Sources to cite instead">
+			<ul aria-label="Sources to replace it with">
 				{#each others as s (s.id)}
 					<li>
 						<button

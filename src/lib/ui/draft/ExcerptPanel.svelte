@@ -51,7 +51,7 @@
 	const acts = {
 		'run-in': 'Quote',
 		block: 'Quote as a block',
-		figure: 'Put in as a figure',
+		figure: 'Insert as a figure',
 		words: 'Put in',
 		citation: 'Cite'
 	};
@@ -93,7 +93,7 @@
 			{rows.length
 				? 'No excerpt has these words.'
 				: 'Quotations, paraphrases and pictures kept with a source stand here, to be quoted with their page.'}
-			{#if !rows.length}<a href="/sources">Keep one with a source</a>{/if}
+			{#if !rows.length}<a href="/sources">Add one to a source</a>{/if}
 		</li>
 	{/each}
 </ul>

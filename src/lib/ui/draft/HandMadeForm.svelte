@@ -24,8 +24,8 @@
 	});
 	async function keep() {
 		const text = fieldText(box!);
-		if (!text) problem = 'The entry has no words yet.';
-		else if (!short.trim()) problem = 'Say what a citation of it reads, such as the holder’s name.';
+		if (!text) problem = 'The entry is empty.';
+		else if (!short.trim()) problem = 'Enter what a citation of it says, such as the holder’s name.';
 		else {
 			try {
 				await onkeep({ text, short: short.trim(), sort: sort.trim() || short.trim() });
@@ -45,7 +45,7 @@
 		role="textbox"
 		tabindex="0"
 		aria-multiline="true"
-		aria-label="Words of the entry"
+		aria-label="Wording of the entry"
 	></div>
 	<label>Citations say <input bind:value={short} /></label>
 	<label>Sorted under <input bind:value={sort} placeholder={short} /></label>

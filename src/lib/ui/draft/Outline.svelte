@@ -10,7 +10,7 @@
 <aside class="sections" class:folded aria-label="Outline">
 	<div class="top">
 		{#if !folded}<h2>Outline</h2>{/if}
-		<Btn kind="quiet" class="fold" onclick={onfold} label={folded ? 'Unfold the outline' : 'Fold the outline away'}>
+		<Btn kind="quiet" class="fold" onclick={onfold} label={folded ? 'Show the outline' : 'Hide the outline'}>
 			{#if folded}<ChevronDoubleRightOutline class="icon" />{:else}<ChevronDoubleLeftOutline class="icon" />{/if}
 		</Btn>
 	</div>

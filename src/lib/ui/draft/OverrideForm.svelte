@@ -58,7 +58,7 @@
 	></div>
 	<p class="say">
 		{empty
-			? 'Words are wanted here. To follow the style again, choose Restore beside it.'
+			? 'Enter some words. To follow the style again, choose Restore beside it.'
 			: 'These words stay as you write them. When the source or the style changes you are shown what it would be.'}
 	</p>
 	<div class="acts">

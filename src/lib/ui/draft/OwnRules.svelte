@@ -37,13 +37,13 @@
 		const { tr } = draft.view.state;
 		const n = convertQuotes(tr, draft.facts.quotes);
 		draft.act(tr, 'Quotation marks changed');
-		toasts.say(n ? `${n} quotation marks changed; Ctrl+Z takes it back.` : 'They are so already.');
+		toasts.say(n ? `${n} quotation marks changed; Ctrl+Z takes it back.` : 'Nothing has to be changed.');
 	}
 	const sentences = $derived(asksSentences(draft.house, draft.docStyle.id));
 	const ofManual = $derived(
 		asksSentences({ ...draft.house, sentenceCase: 'style' }, draft.docStyle.id) ? 'sentence case' : 'as in the sources'
 	);
-	const ofStyle = $derived(draft.facts.placement === 'sentence' ? 'before the mark' : 'behind the mark');
+	const ofStyle = $derived(draft.facts.placement === 'sentence' ? 'before the punctuation' : 'after the punctuation');
 </script>
 
 {#snippet tick(words: string, on: boolean, change: (on: boolean) => void)}
@@ -56,15 +56,15 @@
 <details>
 	<summary>Adjust for this manuscript</summary>
 	<label
-		>Citations and closing marks
+		>Citations and punctuation
 		<select
 			value={draft.settings.placement}
 			disabled={draft.readOnly}
 			onchange={(e) => change({ placement: e.currentTarget.value as DocSettings['placement'] })}
 		>
 			<option value="style">as {draft.docStyle.title} has it: {ofStyle}</option>
-			<option value="before">always before the mark</option>
-			<option value="behind">always behind the mark</option>
+			<option value="before">always before the punctuation</option>
+			<option value="behind">always after the punctuation</option>
 		</select>
 	</label>
 	<label
@@ -74,8 +74,8 @@
 			disabled={draft.readOnly}
 			onchange={(e) => change({ noteNumbers: e.currentTarget.value as DocSettings['noteNumbers'] })}
 		>
-			<option value="through">run through the manuscript</option>
-			<option value="section">begin anew with every section</option>
+			<option value="through">run on through the manuscript</option>
+			<option value="section">restart in every section</option>
 		</select>
 	</label>
 	<label
@@ -94,7 +94,7 @@
 	{@render tick('titles in the bibliography link to the work', draft.house.titles === 'linked', (on) =>
 		rule({ titles: on ? 'linked' : 'style' })
 	)}
-	{@render tick('leave out the day a page was read', draft.house.accessed === 'none', (on) =>
+	{@render tick('leave out access dates', draft.house.accessed === 'none', (on) =>
 		rule({ accessed: on ? 'none' : 'style' })
 	)}
 	{@render tick('short titles of journals and series', draft.house.shortTitles, (on) => rule({ shortTitles: on }))}

@@ -17,17 +17,17 @@
 
 <div class="remark">
 	{#if remark.what === 'departs'}
-		<p class="head"><i class="diamond" aria-hidden="true"></i>Departs from the excerpt</p>
+		<p class="head"><i class="diamond" aria-hidden="true"></i>Differs from the excerpt</p>
 		<p class="was">“{q.basis}”</p>
 		{#if !draft.readOnly}
 			<div class="acts">
-				<Btn kind="quiet" onclick={() => does(restoreQuote(q, draft.facts.quotes))}>Restore its words</Btn>
+				<Btn kind="quiet" onclick={() => does(restoreQuote(q, draft.facts.quotes))}>Use the excerpt’s words</Btn>
 				<Btn kind="quiet" onclick={() => does(keepQuote(q))}>Keep mine</Btn>
 			</div>
 		{/if}
 	{:else}
 		<p class="head quiet">
-			Quotation without a place
+			Quotation without a page
 			{#if q.citation && !draft.readOnly}
 				<button type="button" onclick={() => editCitation(draft, q.citation)}>add it</button>
 			{/if}

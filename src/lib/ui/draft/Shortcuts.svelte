@@ -40,8 +40,8 @@
 		{/each}
 	</dl>
 	<p>
-		In the cite line: <kbd>;</kbd> another source, <kbd>Tab</kbd> takes the marked one, <kbd>Enter</kbd> cites,
-		<kbd>Esc</kbd> leaves no trace.
+		In the cite line: <kbd>;</kbd> another source, <kbd>Tab</kbd> takes the highlighted one, <kbd>Enter</kbd> cites,
+		<kbd>Esc</kbd> cancels.
 	</p>
 </Modal>
 

@@ -67,7 +67,7 @@
 					{#if f.source && handMadeOf(f.source.item)}
 						<Btn kind="quiet" onclick={() => (writing = { id: f.id, words: handMadeOf(f.source!.item) })}>Edit</Btn>
 					{/if}
-					<Btn kind="quiet" label="Take out" onclick={() => list(f.id, null)}>×</Btn>
+					<Btn kind="quiet" label="Remove" onclick={() => list(f.id, null)}>×</Btn>
 				</li>
 			{/each}
 		</ul>

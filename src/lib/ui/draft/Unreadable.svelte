@@ -38,7 +38,7 @@
 
 <p><Btn kind="ghost" onclick={save}>Save what is stored as a file</Btn></p>
 {#if versions.length}
-	<p>Earlier states of it can be read. Going back to one saves what is stored now as a file first.</p>
+	<p>Earlier versions of it can be read. Going back to one saves what is stored now as a file first.</p>
 	<ul>
 		{#each versions as v (v.id)}
 			<li>

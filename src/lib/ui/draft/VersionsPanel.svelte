@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** Earlier states of the manuscript: what has changed since, and the way back. */
+	/** Earlier versions of the manuscript: what has changed since, and the way back. */
 	import { onMount } from 'svelte';
 	import { format, formatDistanceToNow } from 'date-fns';
 	import { storageMessage, type Version } from '$lib/data/db';
@@ -51,10 +51,10 @@
 
 <div class="head">
 	<h2>Versions</h2>
-	<p>A state is kept some minutes after the last one, and before going back.</p>
+	<p>A version is saved every few minutes, and before you go back to one.</p>
 </div>
 {#if trouble}<p class="trouble" role="alert">{trouble}</p>{/if}
-<ul aria-label="Earlier states">
+<ul aria-label="Earlier versions">
 	{#each list ?? [] as v (v.id)}
 		<li>
 			<button type="button" aria-expanded={open === v.id} onclick={() => look(v)}>
@@ -77,14 +77,14 @@
 							{/each}
 						</div>
 					{:else}
-						<p>Nothing but looks has changed since then.</p>
+						<p>Only formatting has changed since then.</p>
 					{/if}
-					{#if !draft.readOnly}<Btn kind="ghost" onclick={() => void back(v)}>Go back to this</Btn>{/if}
+					{#if !draft.readOnly}<Btn kind="ghost" onclick={() => void back(v)}>Restore this version</Btn>{/if}
 				</div>
 			{/if}
 		</li>
 	{/each}
-	{#if list?.length === 0}<li class="none">None yet. The first is kept with the next change that is saved.</li>{/if}
+	{#if list?.length === 0}<li class="none">None yet. The first is saved with your next change.</li>{/if}
 </ul>
 
 <style>

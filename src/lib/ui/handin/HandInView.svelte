@@ -215,7 +215,7 @@
 		<section class="preview" aria-label="Preview of the file">
 			{#if final}
 				<div class="pages" use:sheet={page} role="document" aria-label="The file as it will be"></div>
-			{:else}<p>Setting the pages…</p>{/if}
+			{:else}<p>Preparing the file…</p>{/if}
 		</section>
 	</main>
 {/if}

@@ -48,7 +48,7 @@
 {#if trouble}
 	<Lost {trouble} />
 {:else if proof}
-	{#if proof.instead}<Banner text="{proof.instead} What is said here is as in APA 7th." />{/if}
+	{#if proof.instead}<Banner text="{proof.instead} Checked as printed in APA 7th." />{/if}
 	<main class="proof">
 		<header>
 			<div>
@@ -75,7 +75,7 @@
 					{#await import('./Years.svelte') then Years}<Years.default years={proof.ledger.years} />{:catch}<p
 							role="alert"
 						>
-							The chart did not arrive. Check the connection and reload.
+							The chart could not be loaded. Check the connection and reload.
 						</p>{/await}
 				{:else}<p class="fine">No cited source has a year.</p>{/if}
 				<h2>Sections</h2>

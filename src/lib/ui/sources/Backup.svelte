@@ -103,12 +103,12 @@
 					{disk.persistent
 						? 'The browser keeps what is here even when room is short.'
 						: 'The browser may clear this when room is short.'}
-					{#if !disk.persistent}<button type="button" class="link" onclick={persist}>Ask it to keep everything</button
+					{#if !disk.persistent}<button type="button" class="link" onclick={persist}>Ask the browser to keep it</button
 						>{/if}
 				</p>
 			{/if}
 			<p class="state">
-				To take over a colleague’s library, bring their file in: what you both have is found. <span class="nowrap"
+				To use a colleague’s library, import their file: what you both have is recognised. <span class="nowrap"
 					>Restoring is for your own.</span
 				>
 			</p>

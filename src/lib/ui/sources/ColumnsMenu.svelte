@@ -34,7 +34,7 @@
 					/>{c.name}</label
 				>
 			{/each}
-			<button type="button" class="reset" onclick={() => view.setColumns(DEFAULT_COLUMNS)}>As at first</button>
+			<button type="button" class="reset" onclick={() => view.setColumns(DEFAULT_COLUMNS)}>Reset columns</button>
 		</fieldset>
 	</Dropdown>
 </div>

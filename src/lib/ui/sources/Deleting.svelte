@@ -53,7 +53,7 @@
 	</ul>
 	<p class="acts">
 		<Btn kind="primary" onclick={onkeep}>Keep {ids.length === 1 ? 'it' : 'them'}</Btn>
-		{#if group}<Btn kind="ghost" onclick={() => onmerge(group.ids)}>Merge it with its double</Btn>{/if}
+		{#if group}<Btn kind="ghost" onclick={() => onmerge(group.ids)}>Merge it with its duplicate</Btn>{/if}
 		{#if ids.length === 1}<Btn kind="ghost" expanded={into} onclick={() => (into = !into)}>Merge it into another…</Btn
 			>{/if}
 		{#if ids.length > cited.length}<Btn kind="ghost" onclick={() => ondelete(ids.filter((id) => !cited.includes(id)))}

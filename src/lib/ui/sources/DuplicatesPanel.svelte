@@ -83,7 +83,7 @@
 		const pairs = ids.flatMap((a, i) => ids.slice(i + 1).map((b) => pairKey(a, b)));
 		await view.setNotDuplicates([...new Set([...before, ...pairs])]);
 		view.groups = view.groups?.filter((g) => keyOf(g) !== keyOf(group)) ?? null;
-		toasts.say('They stay two, and will not be asked about again.', {
+		toasts.say('They stay separate sources, and you will not be asked again.', {
 			label: 'Take back',
 			run: async () => {
 				await view.setNotDuplicates(before);
@@ -104,7 +104,7 @@
 			{groups.length
 				? `${groups.length} possible ${groups.length === 1 ? 'duplicate' : 'duplicates'}`
 				: view.looking
-					? 'Looking the library through…'
+					? 'Checking the library…'
 					: 'No duplicates'}
 		</h2>
 		<span class="spacer"></span>
@@ -112,7 +112,7 @@
 	</header>
 	{#if group}
 		<div class="two">
-			<ul class="groups" aria-label="Likely doubles">
+			<ul class="groups" aria-label="Likely duplicates">
 				{#each groups as g (keyOf(g))}
 					{@const s = library.sources.get(g.ids[0])!}
 					<li>
@@ -129,7 +129,7 @@
 			</ul>
 			<div class="card">
 				<p class="why">
-					{group.reason[0].toUpperCase() + group.reason.slice(1)}. Choose for each field what the one source will say.
+					{group.reason[0].toUpperCase() + group.reason.slice(1)}. Choose which value to keep for each field.
 				</p>
 				<div class="scroll">
 					<table>
@@ -186,9 +186,7 @@
 			</div>
 		</div>
 	{:else if !view.looking}
-		<p class="fine">
-			No two sources share an identifier, or title, year and author. What is brought in is compared too.
-		</p>
+		<p class="fine">No two sources share an identifier, or title, year and author. What you import is compared too.</p>
 	{/if}
 </section>
 

@@ -40,7 +40,7 @@
 		e.preventDefault();
 		const locator = place.trim() ? readLocator(place.trim()) : null;
 		if (place.trim() && !locator) {
-			trouble = `“${place.trim()}” is no place that can be read: write p 12, ch 3, fig 1, 1:02:30.`;
+			trouble = `“${place.trim()}” is not a locator that is known here. Try p 12, ch 3, fig 1 or 1:02:30.`;
 			return;
 		}
 		const next: Excerpt = { kind, text: text.trim() };
@@ -100,7 +100,7 @@
 				<select bind:value={kind} aria-label="What it is">
 					{#each Object.entries(KINDS) as [k, n] (k)}<option value={k}>{n}</option>{/each}
 				</select>
-				<input bind:value={place} aria-label="Place in the source" placeholder="p 12–14" />
+				<input bind:value={place} aria-label="Locator" placeholder="p 12–14" />
 				<input bind:value={section} aria-label="Section it is for" placeholder="For section…" />
 			</div>
 			<!-- svelte-ignore a11y_autofocus -->

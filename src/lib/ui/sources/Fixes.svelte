@@ -29,7 +29,7 @@
 			list.length === 1 ? `Fixed ${fieldNamed(list[0].field).label.toLowerCase()}` : `Fixed ${list.length} things`
 		);
 	const ignore = (...list: Finding[]) =>
-		put((s) => ({ ...s, ignored: [...(s.ignored ?? []), ...list.map(findingKey)] }), 'Left something as it is');
+		put((s) => ({ ...s, ignored: [...(s.ignored ?? []), ...list.map(findingKey)] }), 'Ignored a finding');
 </script>
 
 {#if findings.length}

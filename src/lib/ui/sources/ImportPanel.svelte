@@ -70,7 +70,7 @@
 			progress={Math.round(b.progress.share * 100)}
 			size="h-1.5"
 			color="primary"
-			aria-label="How far the reading is"
+			aria-label="Reading progress"
 		/>
 		<div class="acts">
 			<span class="spacer"></span>

@@ -111,7 +111,7 @@
 						{#each row.notes as n, k (k)}<small>{n}</small>{/each}</span
 					>
 					<select
-						aria-label="What becomes of {titleOf(row.item)}"
+						aria-label="What to do with {titleOf(row.item)}"
 						value={b.choice(i)}
 						onchange={(e) => b.choose(i, e.currentTarget.value as Choice)}
 					>

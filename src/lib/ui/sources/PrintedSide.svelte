@@ -46,7 +46,7 @@
 	<StylePick />
 	{#if printed}
 		{#if blank}
-			<p class="placeholders">How it prints stands here once it has a title or an author.</p>
+			<p class="placeholders">A preview appears here once it has a title or an author.</p>
 		{:else}
 			<p>{@html breakable(printed.citation)}</p>
 			<div class="entry">{@html breakable(printed.entry)}</div>

@@ -94,7 +94,7 @@
 	{/if}
 	<div class="acts">
 		{#if onbring && backup.sources.length}
-			<Btn kind="quiet" onclick={() => onbring(backup!.sources)}>It is a colleague’s: bring in its sources</Btn>
+			<Btn kind="quiet" onclick={() => onbring(backup!.sources)}>It is a colleague’s: import its sources</Btn>
 			<span class="spacer"></span>
 		{/if}
 		<Btn kind="ghost" onclick={onclose}>Cancel</Btn>

@@ -29,7 +29,7 @@
 	const few = (n: number) => `${n} source${n === 1 ? '' : 's'}`;
 	async function change(f: (s: Source) => Source, done: string) {
 		const n = await view.attempt(() => changeSources([...ids], f, `${done} ${few(ids.length)}`));
-		if (n !== null) view.say(n ? `${done} ${few(n)}.` : 'They were so already.');
+		if (n !== null) view.say(n ? `${done} ${few(n)}.` : 'Nothing had to be changed.');
 	}
 	async function put() {
 		const word = name.trim();
@@ -78,11 +78,11 @@
 			<datalist id="names-known">
 				{#each naming === 'tag' ? view.tags : view.shelves as n (n)}<option value={n}></option>{/each}
 			</datalist>
-			<Btn kind="primary" type="submit">{naming === 'tag' ? 'Tag them' : 'Put them there'}</Btn>
+			<Btn kind="primary" type="submit">{naming === 'tag' ? 'Tag them' : 'Put on this shelf'}</Btn>
 		</form>
 	{:else}
 		<Btn kind="ghost" onclick={() => (naming = 'shelf')}>Put on a shelf</Btn>
-		{#if view.shelf && view.shelf !== '-'}<Btn kind="ghost" onclick={takeOff}>Take off this shelf</Btn>{/if}
+		{#if view.shelf && view.shelf !== '-'}<Btn kind="ghost" onclick={takeOff}>Remove from this shelf</Btn>{/if}
 		<Btn kind="ghost" onclick={() => (naming = 'tag')}>Tag</Btn>
 		<Btn
 			kind="ghost"

@@ -67,9 +67,9 @@
 		await changeSources(
 			[...wanted.keys()],
 			(s) => ({ ...s, ignored: [...new Set([...(s.ignored ?? []), ...wanted.get(s.id)!])] }),
-			'Left something as it is'
+			'Ignored a finding'
 		);
-		view.say('It will not be asked again.');
+		view.say('You will not be asked about it again.');
 	}
 	const label = (s: Source) => {
 		const l = shortLabel(s.item);
@@ -93,7 +93,7 @@
 			{total
 				? `${total.toLocaleString('en')} to clean up`
 				: view.looking
-					? 'Looking the library through…'
+					? 'Checking the library…'
 					: 'Nothing to clean up'}
 		</h2>
 		<span class="titles" id="titles-how">Keep titles</span>

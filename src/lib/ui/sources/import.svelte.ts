@@ -17,7 +17,7 @@ import { areRows, isReport, sound } from '$lib/workers/library-answers';
 import { library } from '$lib/services/library.svelte';
 import { LookUps } from './look-ups.svelte';
 
-/** What becomes of a record. */
+/** What to do with a record. */
 export type Choice = 'add' | 'fill' | 'leave';
 
 const DEFAULT: Record<ImportRow['state'], Choice> = { new: 'add', here: 'leave', perhaps: 'add', repeated: 'leave' };
@@ -201,7 +201,7 @@ export class ImportSession {
 					tags: [...new Set([...(add[first].tags ?? []), ...r.tags])]
 				};
 		});
-		const words = `Brought in ${add.length.toLocaleString('en')} source${add.length === 1 ? '' : 's'}`;
+		const words = `Imported ${add.length.toLocaleString('en')} source${add.length === 1 ? '' : 's'}`;
 		const what = fill.size ? `${words}, completed ${fill.size}` : words;
 		const added = await addSources(add, this.from, undefined, what, [...fill.values()]);
 		return { added: added.map((s) => s.id), filled: fill.size };

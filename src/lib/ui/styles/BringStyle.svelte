@@ -62,7 +62,7 @@
 			const { style, before } = await keepStyle(file, text);
 			await catalogue.readOwn();
 			toasts.say(`“${style.title}” is in your library and in the backup.`, {
-				label: before ? 'Back to the one before' : 'Take it out',
+				label: before ? 'Back to the previous version' : 'Remove',
 				run: async () => {
 					await (before ? restoreStyle(before) : removeStyle(style.id));
 					await catalogue.readOwn();
@@ -78,7 +78,7 @@
 <section
 	class="bring"
 	class:over
-	aria-label="Bring a CSL file"
+	aria-label="Import a CSL file"
 	ondragover={(e) => {
 		e.preventDefault();
 		over = true;

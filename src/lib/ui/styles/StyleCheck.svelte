@@ -40,10 +40,10 @@
 	};
 </script>
 
-<section aria-label="Look through this style" aria-busy={looking}>
+<section aria-label="Check this style" aria-busy={looking}>
 	{#if trouble}<p role="alert">{trouble}</p>{/if}
 	{#if !check}
-		<Btn kind="quiet" disabled={looking} onclick={look}>{looking ? 'Looking…' : 'Look through this style'}</Btn>
+		<Btn kind="quiet" disabled={looking} onclick={look}>{looking ? 'Looking…' : 'Check this style'}</Btn>
 		<p>Its warnings, what it leaves out of your sources, and where the standard lets it be read in two ways.</p>
 	{:else}
 		<h2>Warnings</h2>
@@ -68,7 +68,7 @@
 					</div>
 				{/each}
 			</dl>
-			<p>Told by at most four sources of each kind: these fields change nothing in what is printed.</p>
+			<p>Based on at most four sources of each kind: these fields change nothing in what is printed.</p>
 		{:else if !check.silent.length}<p>Nothing: every field of the sources looked at is printed.</p>{/if}
 
 		<h2>Read in two ways</h2>

@@ -175,7 +175,7 @@
 </script>
 
 <svelte:head><title>Styles · Rapid Quill</title></svelte:head>
-<Bar here="Styles"><Btn kind="ghost" onclick={() => (bringing = true)}>Bring a CSL file</Btn></Bar>
+<Bar here="Styles"><Btn kind="ghost" onclick={() => (bringing = true)}>Import a CSL file</Btn></Bar>
 {#if trouble}<Banner text={trouble} />{/if}
 <main class="styles">
 	<section class="find" aria-label="Find a style">
@@ -266,7 +266,7 @@
 				onclick={() => (marked = setFavourite(picked, !marked.includes(picked)))}
 				>{marked.includes(picked) ? 'In your favourites' : 'Add to favourites'}</Btn
 			>
-			{#if entry?.own}<Btn kind="quiet" onclick={takeOut}>Take it out</Btn>{/if}
+			{#if entry?.own}<Btn kind="quiet" onclick={takeOut}>Remove</Btn>{/if}
 			{#if manuscript}
 				<Btn kind="primary" href="/draft/{manuscript.id}?style={encodeURIComponent(picked)}"
 					>Use in “{manuscript.title.length > 28 ? `${manuscript.title.slice(0, 27)}…` : manuscript.title}”</Btn

@@ -1,5 +1,5 @@
 /**
- * Notes whose numbers begin anew with every section: each mark is written out (ECMA-376-1, 17.11.14
+ * Notes whose numbers restart in every section: each mark is written out (ECMA-376-1, 17.11.14
  * customMarkFollows), so that every program prints the same number.
  */
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate';
