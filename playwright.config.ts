@@ -13,6 +13,8 @@ export default defineConfig({
 	use: {
 		baseURL: `http://127.0.0.1:${port}`,
 		viewport: { width: 1280, height: 800 },
+		// what answers a request must be seen by the tests that hold it up; offline.spec.ts is about the worker
+		serviceWorkers: 'block',
 		launchOptions: {
 			executablePath: '/usr/bin/chromium',
 			args: [

@@ -8,6 +8,10 @@ export default {
 		// the catalogue alone is 2,700 files: compressing them at build time would take a minute
 		adapter: adapter({ precompress: false, out: process.env.RQ_OUT ?? 'build' }),
 		alias: { $demo: 'demo' },
+		// one stored page draws every address when the server is away
+		paths: { relative: false },
+		// styles and locales are stored as they are used, and in packs (src/service-worker.ts)
+		serviceWorker: { files: (file) => !/^(?:styles|locales|packs)\//.test(file) && !file.startsWith('.') },
 		typescript: {
 			// tests, scripts and the bench are checked as the app is
 			config: (c) => ({

@@ -142,7 +142,9 @@ test('listed without being cited, with its reason; an entry by hand, cited by it
 	const form = panel(page).getByRole('group', { name: 'An entry by hand' });
 	await form.getByRole('button', { name: 'Save the entry' }).click();
 	await expect(form.getByRole('alert')).toHaveText('The entry is empty.');
-	await form.getByRole('textbox', { name: 'Wording of the entry' }).fill('Papers in a tin box, with the Mercer family.');
+	await form
+		.getByRole('textbox', { name: 'Wording of the entry' })
+		.fill('Papers in a tin box, with the Mercer family.');
 	await form.getByLabel('Citations say').fill('Mercer papers');
 	await form.getByLabel('Sorted under').fill('Mercer family');
 	await expectAccessible(page);

@@ -306,3 +306,36 @@ test('a database from a newer version is left alone', async ({ page }) => {
 	await expect(page.getByText(/written by a newer version of Rapid Quill/).first()).toBeVisible();
 	await expect(page.getByText('0 sources')).toBeVisible();
 });
+
+test('two values typed one after the other: the first, still being saved, does not come over the second', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openSources(page);
+	await page.getByRole('searchbox', { name: 'Find sources' }).fill('measure of dusk');
+	await page.getByRole('button', { name: /^Dietz & Olsen 1999/ }).click();
+	const publisher = page.getByLabel('Publisher', { exact: true });
+	// all at once: typed, left, typed again, left, and gone back to
+	const shown = await publisher.evaluate(async (el: HTMLInputElement) => {
+		const seen: string[] = [];
+		const type = (text: string) => {
+			el.focus();
+			el.value = text;
+			el.dispatchEvent(new Event('change', { bubbles: true }));
+		};
+		type('Night Press');
+		type('Dusk Press');
+		el.select();
+		for (let i = 0; i < 40; i++) {
+			seen.push(el.value);
+			await new Promise((r) => setTimeout(r, 25));
+		}
+		return [...new Set(seen)];
+	});
+	expect(shown).toEqual(['Dusk Press']);
+	await page.keyboard.type('Evening');
+	await page.keyboard.press('Tab');
+	await expect(publisher).toHaveValue('Evening');
+	await expect(page.getByRole('button', { name: /^Dietz & Olsen 1999/ })).toContainText('Evening');
+	done();
+});

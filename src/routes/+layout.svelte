@@ -1,6 +1,8 @@
 <script lang="ts">
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
+	import { offline } from '$lib/offline/offline.svelte';
+	import { preferences } from '$lib/services/preferences.svelte';
 	import { library } from '$lib/services/library.svelte';
 	import { inBackground, watchUnexpected } from '$lib/services/problems';
 	import Toasts from '$lib/ui/parts/Toasts.svelte';
@@ -8,7 +10,17 @@
 	let { children }: { children: Snippet } = $props();
 	onMount(() => {
 		inBackground(library.start(), 'The library could not be read.');
-		return watchUnexpected();
+		preferences.start();
+		// what is needed without the server is fetched when the page is at rest
+		const later = setTimeout(
+			() => inBackground(offline.prepare(), 'The app could not be made ready to work offline.'),
+			5000
+		);
+		const stop = watchUnexpected();
+		return () => {
+			clearTimeout(later);
+			stop();
+		};
 	});
 </script>
 

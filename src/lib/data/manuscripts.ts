@@ -16,6 +16,7 @@ import type { Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
 import { binManuscript, putBack } from './bin';
 import { db, EMPTY_STRIP, type Database, type Manuscript, type Version } from './db';
+import { getSetting } from './settings';
 import { soundManuscripts, soundVersions } from './repair';
 
 const VERSION_GAP = 5 * 60 * 1000;
@@ -73,8 +74,14 @@ export function docOf(m: Manuscript): Node {
 export async function createManuscript(kind = 'Research paper', title = '', base: Database = db): Promise<Manuscript> {
 	const paper = PAPERS.find((p) => p.kind === kind) ?? PAPERS[1];
 	const now = Date.now();
-	const form = paper.styleId.includes('fullnote') ? 'footnotes' : 'in-text';
-	const style: DocStyle = { id: paper.styleId, title: paper.styleTitle, form, locale: '', facts: null };
+	const [wish, locale, name] = await Promise.all([
+		getSetting('newStyle', base),
+		getSetting('newLocale', base),
+		getSetting('name', base)
+	]);
+	const { id: styleId, title: styleTitle } = wish ?? { id: paper.styleId, title: paper.styleTitle };
+	const form = (wish ? wish.note : styleId.includes('fullnote')) ? 'footnotes' : 'in-text';
+	const style: DocStyle = { id: styleId, title: styleTitle, form, locale, facts: null };
 	const doc = schema.nodes.doc.create({ style }, [
 		// an empty title is written on the sheet
 		schema.nodes.heading.create({ id: newId(), level: 1 }, title ? schema.text(title) : null),
@@ -83,7 +90,7 @@ export async function createManuscript(kind = 'Research paper', title = '', base
 			{ id: newId() },
 			schema.nodes.heading.create(
 				{ id: newId(), level: 2 },
-				schema.text(bibliographyHeading(paper.styleId, form !== 'in-text'))
+				schema.text(bibliographyHeading(styleId, form !== 'in-text'))
 			)
 		)
 	]);
@@ -92,12 +99,12 @@ export async function createManuscript(kind = 'Research paper', title = '', base
 		title: title || UNTITLED,
 		kind: paper.kind,
 		doc: storeDoc(doc),
-		styleId: paper.styleId,
-		styleTitle: paper.styleTitle,
-		locale: '',
+		styleId,
+		styleTitle,
+		locale,
 		form,
 		uncited: [],
-		authors: [],
+		authors: name.trim() ? [name.trim()] : [],
 		strip: EMPTY_STRIP,
 		words: 0,
 		createdAt: now,

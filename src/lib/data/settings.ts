@@ -14,6 +14,14 @@ export interface Settings {
 	lastBackup: number;
 	/** When the reminder of a backup was put off. */
 	backupLater: number;
+	/** Style of new manuscripts; null for what each kind of paper asks for. */
+	newStyle: { id: string; title: string; note: boolean } | null;
+	/** Language of terms and dates in new manuscripts; empty for the style's own. */
+	newLocale: string;
+	/** The person's name, for the files that are handed in; empty for none. */
+	name: string;
+	/** Typed quotation marks and dashes take the shape of the language. */
+	shapeMarks: boolean;
 }
 
 export const DEFAULTS: Settings = {
@@ -22,11 +30,16 @@ export const DEFAULTS: Settings = {
 	columns: ['author', 'year', 'title', 'place', 'kind', 'cited'],
 	sort: { by: 'author', down: false },
 	lastBackup: 0,
-	backupLater: 0
+	backupLater: 0,
+	newStyle: null,
+	newLocale: '',
+	name: '',
+	shapeMarks: true
 };
 
 type Check<T> = (v: unknown) => v is T;
 const isTexts = (v: unknown): v is string[] => Array.isArray(v) && v.every((x) => typeof x === 'string');
+const isText = (v: unknown): v is string => typeof v === 'string' && v !== '';
 const isTime = (v: unknown): v is number => typeof v === 'number' && Number.isFinite(v);
 
 /** What each setting may be; one that is anything else counts as not set. */
@@ -39,7 +52,15 @@ const CHECKS: { [K in keyof Settings]: Check<Settings[K]> } = {
 		return typeof s === 'object' && s !== null && typeof s.by === 'string' && typeof s.down === 'boolean';
 	},
 	lastBackup: isTime,
-	backupLater: isTime
+	backupLater: isTime,
+	newStyle: (v): v is Settings['newStyle'] => {
+		const s = v as Partial<NonNullable<Settings['newStyle']>> | null;
+		if (s === null) return true;
+		return typeof s === 'object' && isText(s.id) && isText(s.title) && typeof s.note === 'boolean';
+	},
+	newLocale: (v): v is string => typeof v === 'string' && /^(?:[a-z]{2,3}(?:-[A-Z]{2})?)?$/.test(v),
+	name: (v): v is string => typeof v === 'string' && v.length <= 200,
+	shapeMarks: (v): v is boolean => typeof v === 'boolean'
 };
 
 /** Names that settings had before. */

@@ -47,6 +47,7 @@ export async function addSources(
 	const done = await journalOf(base).act(what || `Added ${count(list.length)}`, async () => {
 		const taken = await takenKeys(base);
 		const now = Date.now();
+		const here = new Map((await base.sources.bulkGet(changed.map((s) => s.id))).flatMap((s) => (s ? [[s.id, s]] : [])));
 		added = list.map(({ item: given, key, tags, shelves, annotation, excerpts }, i): Source => {
 			const id = newId();
 			const item = withBareDoi(given, true);
@@ -65,14 +66,14 @@ export async function addSources(
 				updatedAt: now
 			};
 		});
-		return { put: [...added, ...changed.map(asStored)], fresh: !changed.length };
+		return { put: [...added, ...changed.map((s) => asStored(s, here.get(s.id)))], fresh: !changed.length };
 	});
 	return done!.written.slice(0, added.length);
 }
 
-/** A source in the form it is stored in; the source itself where it has it. */
-function asStored(s: Source): Source {
-	const item = withBareDoi(s.item);
+/** A changed source in the form it is stored in; what was not changed stays, for clean-up to speak of. */
+function asStored(s: Source, before: Source | undefined): Source {
+	const item = s.item.DOI === before?.item.DOI ? s.item : withBareDoi(s.item);
 	return item === s.item ? s : { ...s, item };
 }
 
@@ -94,8 +95,9 @@ async function checkKey(s: Source, base: Database): Promise<void> {
 
 /** Saves a changed source. @throws KeyTaken where another source has its key. */
 export async function saveSource(source: Source, base: Database = db, what = 'Changed a source'): Promise<Source> {
-	const next = asStored({ ...source, item: { ...source.item, id: source.id } });
 	const done = await journalOf(base).act(what, async () => {
+		const given = { ...source, item: { ...source.item, id: source.id } };
+		const next = asStored(given, await base.sources.get(source.id));
 		await checkKey(next, base);
 		return { put: [next] };
 	});
@@ -120,7 +122,7 @@ export async function editSource(
 		const next = change(now);
 		if (next === now) return null;
 		await checkKey(next, base);
-		return { put: [asStored({ ...next, item: { ...next.item, id } })] };
+		return { put: [asStored({ ...next, item: { ...next.item, id } }, now)] };
 	});
 	return done ? done.written[0] : now!;
 }
@@ -134,7 +136,10 @@ export async function changeSources(
 ): Promise<number> {
 	const done = await journalOf(base).act(what, async () => {
 		const found = (await base.sources.bulkGet(ids)).filter((s): s is Source => Boolean(s));
-		const put = found.map(change).filter((s, i) => s !== found[i]).map(asStored);
+		const put = found.flatMap((s) => {
+			const next = change(s);
+			return next === s ? [] : [asStored(next, s)];
+		});
 		return put.length ? { put } : null;
 	});
 	return done?.written.length ?? 0;
@@ -166,7 +171,7 @@ export async function mergeInto(
 		const all = (await base.sources.bulkGet([keepId, ...otherIds])).filter((s): s is Source => Boolean(s));
 		if (all.length < 2 || all[0].id !== keepId)
 			throw new Error('One of these sources is no longer in the library. Nothing was merged.');
-		return { put: [asStored(mergeSources(all, 0, choice))], gone: otherIds };
+		return { put: [asStored(mergeSources(all, 0, choice), all[0])], gone: otherIds };
 	});
 	return done!.written[0];
 }

@@ -41,6 +41,7 @@ const gestures: Gestures = {
 	step: () => false,
 	beside: () => {},
 	quotes: () => null,
+	shapesMarks: () => true,
 	placement: () => 'sentence'
 };
 const TEXT =

@@ -17,6 +17,7 @@ const gestures: Gestures = {
 	step: () => false,
 	beside: () => {},
 	quotes: () => null,
+	shapesMarks: () => true,
 	placement: () => 'sentence'
 };
 

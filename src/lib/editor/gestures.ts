@@ -2,6 +2,7 @@
 import { NodeSelection } from 'prosemirror-state';
 import type { EditorView } from 'prosemirror-view';
 import { schema } from '$lib/core/manuscript';
+import { preferences } from '$lib/services/preferences.svelte';
 import { fillPlaceholder, openCite, openIfCitation } from './cite-target';
 import { insertPlaceholder } from './commands';
 import type { Draft } from './draft.svelte';
@@ -40,6 +41,7 @@ export function gesturesOf(draft: Draft, inner: (() => EditorView | null) | null
 			draft.side = side;
 		},
 		placement: () => (inner ? 'sentence' : draft.placement),
-		quotes: () => draft.facts.quotes
+		quotes: () => draft.facts.quotes,
+		shapesMarks: () => preferences.shapeMarks
 	};
 }

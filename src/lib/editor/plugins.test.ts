@@ -7,7 +7,10 @@ import { docFromText, type PlacementKind, type QuoteMarks } from '$lib/core/manu
 import { editorPlugins, type Gestures } from './plugins';
 
 /** A text being written, with what the gestures were asked for. */
-function writing(text: string, more: { quotes?: QuoteMarks; placement?: PlacementKind; inNote?: boolean } = {}) {
+function writing(
+	text: string,
+	more: { quotes?: QuoteMarks; placement?: PlacementKind; inNote?: boolean; asTyped?: boolean } = {}
+) {
 	const asked: string[] = [];
 	const g: Gestures = {
 		cite: () => void asked.push('cite'),
@@ -17,6 +20,7 @@ function writing(text: string, more: { quotes?: QuoteMarks; placement?: Placemen
 		step: (by) => Boolean(asked.push(`step ${by}`)),
 		beside: (side) => void asked.push(side),
 		quotes: () => more.quotes ?? null,
+		shapesMarks: () => !more.asTyped,
 		placement: () => more.placement ?? 'sentence'
 	};
 	const plugins = editorPlugins(g, { inNote: more.inNote });
@@ -226,4 +230,9 @@ test('copies of citations and notes get identities of their own', () => {
 	});
 	assert.equal(ids.length, 5, 'the heading, and two of each');
 	assert.equal(new Set(ids).size, 5);
+});
+
+test('marks stay as they are typed where the person wants them so', () => {
+	const w = writing('# T\n\nHe said', { asTyped: true }).at('said').type(` "so" -- isn't it...`);
+	assert.match(w.text, /He said "so" -- isn't it\.\.\./);
 });

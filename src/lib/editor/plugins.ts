@@ -4,7 +4,6 @@ import { dropCursor } from 'prosemirror-dropcursor';
 import { gapCursor } from 'prosemirror-gapcursor';
 import { history, redo, undo } from 'prosemirror-history';
 import {
-	ellipsis,
 	InputRule,
 	inputRules,
 	textblockTypeInputRule,
@@ -45,6 +44,8 @@ export interface Gestures {
 	beside(side: 'excerpts' | 'note-ref'): void;
 	/** Quotation marks of the manuscript's language; null before that is known. */
 	quotes(): QuoteMarks | null;
+	/** Whether typed quotation marks and dashes take the shape of the language. */
+	shapesMarks(): boolean;
 	/** Where citations stand in this style. */
 	placement(): PlacementKind;
 }
@@ -107,17 +108,30 @@ const guardNextList: Command = (state) => {
 	return state.doc.maybeChild($from.index(0) + 1)?.type === nodes.bibliography;
 };
 
+/** A rule for typed marks, where the person wants marks shaped. */
+const shaped = (
+	g: Gestures,
+	pattern: RegExp,
+	put: (s: EditorState, m: RegExpMatchArray, from: number, to: number) => Transaction | null
+): InputRule => new InputRule(pattern, (s, m, from, to) => (g.shapesMarks() ? put(s, m, from, to) : null));
+
+/** Three stops are an ellipsis, two hyphens an en dash, three an em dash. */
+const dashes = (g: Gestures): InputRule[] =>
+	[[/\.\.\.$/, '…'] as const, [/--$/, '–'] as const, [/–-$/, '—'] as const].map(([re, mark]) =>
+		shaped(g, re, (s, _m, from, to) => s.tr.insertText(mark, from, to))
+	);
+
 /** Typed quotation marks take the shape of the manuscript's language; an apostrophe is one in any. */
 function smartQuotes(g: Gestures): InputRule[] {
 	const mark = (which: keyof QuoteMarks, usual: string) => g.quotes()?.[which] ?? usual;
 	return [
-		new InputRule(/(?:^|[\s([{<—–/‘“‚„«‹])(")$/, (s, m, from, to) => quoteRule(s, m, from, to, mark('open', '“'))),
-		new InputRule(/"$/, (s, _m, from, to) => closedInner(s, to, g.quotes()).insertText(mark('close', '”'), from, to)),
-		new InputRule(/(?:^|[\s([{<—–/“‘„‚«‹])(')$/, (s, m, from, to) => quoteRule(s, m, from, to, mark('innerOpen', '‘'))),
-		new InputRule(/[\p{L}\p{N}]'$/u, (s, m, from, to) => quoteRule(s, m, from, to, '’')),
-		new InputRule(/'$/, (s, _m, from, to) => s.tr.insertText(mark('innerClose', '’'), from, to)),
+		shaped(g, /(?:^|[\s([{<—–/‘“‚„«‹])(")$/, (s, m, from, to) => quoteRule(s, m, from, to, mark('open', '“'))),
+		shaped(g, /"$/, (s, _m, from, to) => closedInner(s, to, g.quotes()).insertText(mark('close', '”'), from, to)),
+		shaped(g, /(?:^|[\s([{<—–/“‘„‚«‹])(')$/, (s, m, from, to) => quoteRule(s, m, from, to, mark('innerOpen', '‘'))),
+		shaped(g, /[\p{L}\p{N}]'$/u, (s, m, from, to) => quoteRule(s, m, from, to, '’')),
+		shaped(g, /'$/, (s, _m, from, to) => s.tr.insertText(mark('innerClose', '’'), from, to)),
 		// what was taken for an apostrophe was the end of a quotation, when no letter follows
-		new InputRule(/’([\s.,;:!?)])$/, (s, m, _from, to) => {
+		shaped(g, /’([\s.,;:!?)])$/, (s, m, _from, to) => {
 			const tr = closedInner(s, to, g.quotes());
 			return tr.docChanged ? tr.insertText(m[1], to) : null;
 		})
@@ -186,7 +200,7 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		'Mod-Alt-l': toggleList('bulleted'),
 		'Mod-Alt-o': toggleList('numbered')
 	};
-	const rules = [...smartQuotes(g), ellipsis, new InputRule(/--$/, '–'), new InputRule(/–-$/, '—')];
+	const rules = [...smartQuotes(g), ...dashes(g)];
 	if (!options.inNote) {
 		rules.push(
 			textblockTypeInputRule(/^(#{1,4})\s$/, nodes.heading, (m) => ({ level: m[1].length })),

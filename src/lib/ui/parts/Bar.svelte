@@ -2,6 +2,8 @@
 	/** The top bar of the views outside a manuscript. */
 	import type { Snippet } from 'svelte';
 	import Mark from './Mark.svelte';
+	import Btn from './Btn.svelte';
+	import { CogOutline } from './icons';
 	import Theme from './Theme.svelte';
 	let { here, children }: { here: string; children?: Snippet } = $props();
 	const views = [
@@ -20,6 +22,9 @@
 	</nav>
 	<span class="spacer"></span>
 	<Theme />
+	<Btn kind="quiet" href="/settings" label="Settings" title="Settings" pressed={here === 'Settings' || undefined}
+		><CogOutline class="icon" /></Btn
+	>
 	{@render children?.()}
 </header>
 

@@ -1,21 +1,12 @@
 <script lang="ts">
+	import { theme } from '$lib/services/theme.svelte';
 	import { MoonOutline, SunOutline } from '$lib/ui/parts/icons';
 	import Btn from './Btn.svelte';
-	let dark = $state(document.documentElement.classList.contains('dark'));
-	function flip() {
-		dark = !dark;
-		document.documentElement.classList.toggle('dark', dark);
-		if (document.documentElement.dataset.storage !== 'blocked') localStorage.setItem('theme', dark ? 'dark' : 'light');
-	}
+	const words = $derived(theme.dark ? 'Light theme' : 'Dark theme');
 </script>
 
-<Btn
-	kind="quiet"
-	onclick={flip}
-	label={dark ? 'Light theme' : 'Dark theme'}
-	title={dark ? 'Light theme' : 'Dark theme'}
->
-	{#if dark}<SunOutline class="icon" />{:else}<MoonOutline class="icon" />{/if}
+<Btn kind="quiet" onclick={() => theme.set(theme.dark ? 'light' : 'dark')} label={words} title={words}>
+	{#if theme.dark}<SunOutline class="icon" />{:else}<MoonOutline class="icon" />{/if}
 </Btn>
 
 <style>

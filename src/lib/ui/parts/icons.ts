@@ -8,3 +8,4 @@ export { default as TrashBinOutline } from 'flowbite-svelte-icons/TrashBinOutlin
 export { default as ChevronDoubleLeftOutline } from 'flowbite-svelte-icons/ChevronDoubleLeftOutline.svelte';
 export { default as ChevronDoubleRightOutline } from 'flowbite-svelte-icons/ChevronDoubleRightOutline.svelte';
 export { default as SearchOutline } from 'flowbite-svelte-icons/SearchOutline.svelte';
+export { default as CogOutline } from 'flowbite-svelte-icons/CogOutline.svelte';

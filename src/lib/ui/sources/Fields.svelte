@@ -93,8 +93,8 @@
 		const d = new Date();
 		return { 'date-parts': [[d.getFullYear(), d.getMonth() + 1, d.getDate()]] };
 	};
-	function setField(name: string, value: unknown) {
-		void put((s) => {
+	function setField(name: string, value: unknown): Promise<void> {
+		return put((s) => {
 			const item: Item = { ...s.item };
 			if (isEmpty(value)) delete item[name];
 			else item[name] = value;
@@ -102,10 +102,10 @@
 			return JSON.stringify(item) === JSON.stringify(s.item) ? s : { ...s, item };
 		});
 	}
-	function setKey(text: string) {
+	function setKey(text: string): Promise<void> | void {
 		const key = text.trim();
 		badKey = key && !/[\s;|{}@,]/.test(key) ? '' : 'A key is one word without ; | { } @ or commas.';
-		if (!badKey) void put({ key });
+		if (!badKey) return put({ key });
 	}
 	const text = (name: string) => {
 		const v = source.item[name];
@@ -213,7 +213,7 @@
 		<input
 			id="tags-{source.id}"
 			placeholder="gas, maps"
-			use:typed={{ value: source.tags.join(', '), commit: (v) => void put({ tags: list(v) }) }}
+			use:typed={{ value: source.tags.join(', '), commit: (v) => put({ tags: list(v) }) }}
 		/>
 	</div>
 	<div class="f">
@@ -221,7 +221,7 @@
 		<input
 			id="shelves-{source.id}"
 			placeholder="Chapter 2, Shore ecology"
-			use:typed={{ value: source.shelves.join(', '), commit: (v) => void put({ shelves: list(v) }) }}
+			use:typed={{ value: source.shelves.join(', '), commit: (v) => put({ shelves: list(v) }) }}
 		/>
 	</div>
 	<div class="f">
@@ -229,7 +229,7 @@
 		<textarea
 			id="ann-{source.id}"
 			rows="2"
-			use:typed={{ value: source.annotation, commit: (v) => void put({ annotation: v.trim() }) }}></textarea>
+			use:typed={{ value: source.annotation, commit: (v) => put({ annotation: v.trim() }) }}></textarea>
 	</div>
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 	{#if kept.length}<p class="note">

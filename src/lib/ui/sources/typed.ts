@@ -1,25 +1,44 @@
 /** A field whose value comes from the library: what somebody is typing is never overwritten by an earlier state. */
 export interface TypedField {
 	value: string;
-	commit: (text: string) => void;
+	/** Keeps what was typed; settles when it is kept. */
+	commit: (text: string) => unknown;
 }
 
+/**
+ * Until what was typed is kept, states from before are not shown; what is being typed is left alone. After that the field
+ * shows what is in the library.
+ */
 export function typed(el: HTMLInputElement | HTMLTextAreaElement, field: TypedField) {
 	let { value, commit } = field;
 	let last = value;
+	let pending = 0;
+	/** The library has another value than when it was shown last; what was refused stays to be corrected. */
+	let fresh = false;
 	el.value = value;
-	const changed = () => {
+	const show = () => {
+		if (!fresh || pending || el.value !== last) return;
+		fresh = false;
+		last = value;
+		if (el.value !== value) el.value = value;
+	};
+	const changed = async () => {
 		last = el.value;
-		commit(el.value);
+		pending++;
+		try {
+			await commit(el.value);
+		} finally {
+			pending--;
+			// the new state is drawn first
+			setTimeout(show, 0);
+		}
 	};
 	el.addEventListener('change', changed);
 	return {
 		update(next: TypedField) {
-			commit = next.commit;
-			if (next.value === value) return;
-			value = next.value;
-			if (document.activeElement === el && el.value !== last) return;
-			el.value = last = value;
+			if (next.value !== value) fresh = true;
+			({ value, commit } = next);
+			show();
 		},
 		destroy: () => el.removeEventListener('change', changed)
 	};

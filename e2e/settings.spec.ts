@@ -1,0 +1,36 @@
+/** What is chosen once holds for what is started later. */
+import { expect, test } from '@playwright/test';
+import { expectAccessible, openDesk, watchErrors } from './helpers';
+
+test('style, language, name, marks and theme are chosen once, kept, and used by new manuscripts', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await page.getByRole('link', { name: 'Settings' }).click();
+	await expect(page.getByRole('heading', { name: 'Settings', level: 1 })).toBeVisible();
+	await page.getByLabel('Citation style', { exact: true }).selectOption('Chicago 17th, full note');
+	await page.getByLabel('Language of terms and dates').selectOption('German (Germany)');
+	await page.getByLabel('Your name').fill('Vera Lindgate');
+	await page.getByLabel('Your name').press('Tab');
+	await page.getByRole('checkbox', { name: /^Shape quotation marks/ }).uncheck();
+	await page.getByRole('radio', { name: 'Dark' }).check();
+	await expect(page.locator('html')).toHaveClass(/dark/);
+	await expectAccessible(page);
+	await page.reload();
+	await expect(page.getByLabel('Citation style', { exact: true })).toHaveValue('chicago-fullnote-bibliography');
+	await expect(page.getByLabel('Your name')).toHaveValue('Vera Lindgate');
+	await expect(page.getByRole('radio', { name: 'Dark' })).toBeChecked();
+	await page.getByRole('radio', { name: 'Light' }).check();
+	await expect(page.locator('html')).not.toHaveClass(/dark/);
+	await expectAccessible(page);
+
+	await page.getByRole('link', { name: 'Rapid Quill, to the desk' }).click();
+	await page.getByRole('button', { name: 'New manuscript' }).click();
+	const text = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(text).toBeFocused();
+	await expect(page.getByRole('button', { name: /^Citation style: Chicago 17th, full note/ })).toBeVisible();
+	await page.keyboard.type('Title');
+	await page.keyboard.press('Enter');
+	await page.keyboard.type('He said "so" -- and left.');
+	await expect(text).toContainText('He said "so" -- and left.');
+	done();
+});

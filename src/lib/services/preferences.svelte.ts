@@ -1,0 +1,39 @@
+/** What the person chose once for all manuscripts, where views and the editor need it at once. */
+import { liveQuery, type Subscription } from 'dexie';
+import { DEFAULTS, getSetting, putSetting, type Settings } from '$lib/data/settings';
+import { unexpected } from './problems';
+import { toasts } from './toasts.svelte';
+
+export type Preference = 'newStyle' | 'newLocale' | 'name' | 'shapeMarks';
+
+class Preferences {
+	newStyle = $state.raw<Settings['newStyle']>(DEFAULTS.newStyle);
+	newLocale = $state(DEFAULTS.newLocale);
+	name = $state(DEFAULTS.name);
+	shapeMarks = $state(DEFAULTS.shapeMarks);
+	private watching: Subscription | null = null;
+
+	/** Follows what is stored, by other tabs too. */
+	start(): void {
+		this.watching ??= liveQuery(async () => ({
+			newStyle: await getSetting('newStyle'),
+			newLocale: await getSetting('newLocale'),
+			name: await getSetting('name'),
+			shapeMarks: await getSetting('shapeMarks')
+		})).subscribe({
+			next: (s) => Object.assign(this, s),
+			error: (e: unknown) => unexpected(e, 'The settings could not be read.')
+		});
+	}
+
+	/** Keeps a choice. */
+	async set<K extends Preference>(key: K, value: Settings[K]): Promise<void> {
+		try {
+			await putSetting(key, value);
+		} catch (e) {
+			toasts.say(unexpected(e, 'This setting could not be saved. It is as it was.'));
+		}
+	}
+}
+
+export const preferences = new Preferences();
