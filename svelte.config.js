@@ -16,6 +16,7 @@ export default {
 			// tests, scripts and the bench are checked as the app is
 			config: (c) => ({
 				...c,
+				exclude: c.exclude.filter((x) => !x.includes('service-worker')),
 				include: [...c.include, '../e2e/**/*.ts', '../scripts/**/*.ts', '../bench/**/*.ts', '../playwright.config.ts']
 			})
 		},

@@ -1,4 +1,6 @@
 /** A field whose value comes from the library: what somebody is typing is never overwritten by an earlier state. */
+import { inBackground } from '$lib/services/problems';
+
 export interface TypedField {
 	value: string;
 	/** Keeps what was typed; settles when it is kept. */
@@ -22,7 +24,7 @@ export function typed(el: HTMLInputElement | HTMLTextAreaElement, field: TypedFi
 		last = value;
 		if (el.value !== value) el.value = value;
 	};
-	const changed = async () => {
+	const keep = async () => {
 		last = el.value;
 		pending++;
 		try {
@@ -33,6 +35,7 @@ export function typed(el: HTMLInputElement | HTMLTextAreaElement, field: TypedFi
 			setTimeout(show, 0);
 		}
 	};
+	const changed = () => inBackground(keep(), 'What was typed here could not be kept.');
 	el.addEventListener('change', changed);
 	return {
 		update(next: TypedField) {
