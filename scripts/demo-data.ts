@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { docFromText, readCitations } from '../src/lib/core/manuscript';
 import type { Cluster, Item } from '../src/lib/core/csl';
+import type { Source } from '../src/lib/core/source';
 import { root } from './catalogue';
 
 export interface DemoRecord {
@@ -15,6 +16,16 @@ export interface DemoRecord {
 }
 
 export const demoLibrary: DemoRecord[] = JSON.parse(readFileSync(join(root, 'demo', 'library.json'), 'utf8'));
+/** The demo library as it is stored, by its cite keys. */
+export const demoSources: Source[] = demoLibrary.map((s, i) => ({
+	...s,
+	id: s.key,
+	item: { ...s.item, id: s.key },
+	excerpts: s.excerpts as Source['excerpts'],
+	origin: 'demo',
+	createdAt: i,
+	updatedAt: i
+}));
 export const demoItems = new Map<string, Item>(demoLibrary.map((s) => [s.key, { ...s.item, id: s.key }]));
 export const demoText = (name: 'chapter' | 'article' | 'essay'): string =>
 	readFileSync(join(root, 'demo', `${name}.txt`), 'utf8');

@@ -30,23 +30,13 @@ import {
 } from './commands';
 import { insertBibliography, removeBibliography, setBibliography } from './bibliographies';
 import { DocumentStore, placementIn } from './document-store';
-import { editorPlugins, type Gestures } from './plugins';
+import { NO_GESTURES } from './no-gestures';
+import { editorPlugins } from './plugins';
 import { changeSettings, listUncited, switchStyle } from './style-commands';
 
-const gestures: Gestures = {
-	cite: () => {},
-	openSelected: () => false,
-	insertNote: () => false,
-	insertPlaceholder: () => false,
-	step: () => false,
-	beside: () => {},
-	quotes: () => null,
-	shapesMarks: () => true,
-	placement: () => 'sentence'
-};
 const TEXT =
 	'# Lamps\n\n## One\n\nThe lamps burned {{abara; sund | p 4}}. So they did {{sund}} {{okonjo}}((a note {{abara}})).\n\n## Two\n\nAnd then {{!okonjo}} said so.\n\n{{bibliography References}}';
-const open = (text = TEXT) => new DocumentStore(docFromText(text), 'Lamps', undefined, editorPlugins(gestures));
+const open = (text = TEXT) => new DocumentStore(docFromText(text), 'Lamps', undefined, editorPlugins(NO_GESTURES));
 
 const info = (id: string, placement: PlacementKind, note = false): StyleInfo =>
 	({
@@ -113,7 +103,7 @@ test('whatever is done and undone, reading, numbers, outline and words are those
 				readDoc(storeDoc(store.doc)),
 				store.title,
 				store.undoText(),
-				editorPlugins(gestures)
+				editorPlugins(NO_GESTURES)
 			);
 			assert.ok(sameDocument(again.doc, store.doc));
 		}),

@@ -6,25 +6,13 @@ import { EditorState, type Transaction } from 'prosemirror-state';
 import type { EditorView } from 'prosemirror-view';
 import { documentOf, notationOf } from './notation';
 import { ParagraphSelection } from './paragraph-selection';
-import { editorPlugins, type Gestures } from './plugins';
-
-const asked: string[] = [];
-const gestures: Gestures = {
-	cite: () => void asked.push('cite'),
-	openSelected: () => false,
-	insertNote: () => false,
-	insertPlaceholder: () => false,
-	step: () => false,
-	beside: () => {},
-	quotes: () => null,
-	shapesMarks: () => true,
-	placement: () => 'sentence'
-};
+import { NO_GESTURES } from './no-gestures';
+import { editorPlugins } from './plugins';
 
 /** A text being written, as far as keys go. @returns whether a key was taken */
 function writing(text: string) {
 	const { doc, selection } = documentOf(text);
-	const plugins = [...editorPlugins(gestures), history()].filter(
+	const plugins = [...editorPlugins(NO_GESTURES), history()].filter(
 		(p, i, all) => all.findIndex((q) => (q as { key?: string }).key === (p as { key?: string }).key) === i
 	);
 	let state = EditorState.create({ doc, selection, plugins });

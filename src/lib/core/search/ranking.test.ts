@@ -4,19 +4,9 @@
  */
 import assert from 'node:assert/strict';
 import { describe, test } from 'node:test';
-import { demoLibrary } from '../../../../scripts/demo-data';
-import type { Source } from '../source';
+import { demoSources as sources } from '../../../../scripts/demo-data';
 import { createIndex, type UseOf } from './index';
 
-const sources = demoLibrary.map((s, i): Source => ({
-	...s,
-	id: s.key,
-	item: { ...s.item, id: s.key },
-	excerpts: s.excerpts as Source['excerpts'],
-	origin: 'demo',
-	createdAt: i,
-	updatedAt: i
-}));
 const index = createIndex();
 index.set(sources);
 

@@ -4,18 +4,8 @@ import fc from 'fast-check';
 import { createIndex, readQuery } from './index';
 import { distance } from './postings';
 import { kindOf, placeOf, shortAuthor, titleOf, words, yearOf } from '../source';
-import { demoLibrary } from '../../../../scripts/demo-data';
+import { demoSources as sources } from '../../../../scripts/demo-data';
 import type { Source } from '../source';
-
-const sources = demoLibrary.map((s, i): Source => ({
-	...s,
-	id: s.key,
-	item: { ...s.item, id: s.key },
-	excerpts: s.excerpts as Source['excerpts'],
-	origin: 'demo',
-	createdAt: i,
-	updatedAt: i
-}));
 
 test('sources are found by whatever is remembered', () => {
 	const index = createIndex();
