@@ -6,6 +6,7 @@
 import { createHash } from 'node:crypto';
 import { FEATURED } from '../src/lib/core/citing';
 import { compileStyle, createProcessor, toHtml, type Item, type Tree } from '../src/lib/core/csl';
+import { termText } from '../src/lib/core/csl/locale';
 import { elements } from '../src/lib/core/csl/tree';
 import { localeTree, styleIndex, styleTree } from './catalogue';
 import { mixedClusters, mixedItems } from './mixed-corpus';
@@ -63,7 +64,7 @@ function has(
 }
 
 /** What of a style the rules for the reference's faults ask. */
-function factsOf(tree: Tree): Omit<About, 'entry' | 'items' | 'suffixes' | 'nothingBefore'> {
+function factsOf(tree: Tree, noDate: string): Omit<About, 'entry' | 'items' | 'suffixes' | 'nothingBefore'> {
 	const area = (name: string) => elements(tree).find((e) => e.name === name);
 	const isLetter = (t: Tree) => t.name === 'text' && t.attrs.variable === 'year-suffix';
 	const [citation, list] = [area('citation'), area('bibliography')];
@@ -83,6 +84,8 @@ function factsOf(tree: Tree): Omit<About, 'entry' | 'items' | 'suffixes' | 'noth
 		),
 		afterCollapse: has(tree, (t) => t.attrs['after-collapse-delimiter'] !== undefined),
 		lettersInCitesOnly: inCites(isLetter) && list !== undefined && !has(list, isLetter, tree),
+		titleByCondition: inCites((t) => t.attrs.disambiguate === 'true'),
+		noDate: has(tree, (t) => t.attrs.term === 'no date') ? noDate : '',
 		conditionFirst:
 			citation?.attrs['disambiguate-add-year-suffix'] === 'true' && inCites((t) => t.attrs.disambiguate === 'true'),
 		fullWithoutHyphens:
@@ -102,7 +105,7 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 	const clusters = mixedClusters(items, clusterCount, style.class === 'note', seed);
 	const uncited = items.map((i) => i.id);
 	const places = new Map(clusters.map((c, k) => [c.id, k]));
-	const facts = factsOf(tree);
+	const facts = factsOf(tree, termText(style.locale, 'no date', 'short'));
 	const ofCluster = (k: number): About => ({
 		entry: false,
 		items: clusters[k].cites.map((c) => byId.get(c.sourceId)!),

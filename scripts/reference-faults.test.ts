@@ -33,6 +33,7 @@ const crowd: About = {
 	...roe,
 	items: [{ id: 'a', type: 'book', author: [{ family: 'Roe' }, { family: 'Sund' }, { family: 'Quill' }] }]
 };
+const titled = { ...roe.items[0], title: 'Eel' };
 const wordy = { ...roe.items[0], issued: { literal: 'long ago' } };
 const dated = { ...roe.items[0], issued: { 'date-parts': [[1941]] } };
 
@@ -57,6 +58,10 @@ test('some faults hang on the source, the cite or the style', () => {
 		['Roe and others, ‘Eel’', '——, ‘Eel’', { ...roe, nothingBefore: true }],
 		['(Roe 1902)', '(ibid.)', { ...cite, nothingBefore: true }],
 		['Roe et al. Eel. 1902', 'Roe, Sund and Quill. Eel. 1902', crowd],
+		['(A. Roe, sec. 4)', '(A. Roe, {italic}Eel{}, sec. 4)', { ...cite, titleByCondition: true, items: [titled] }],
+		['Roe, A., … Sund', 'Roe, A. … Sund', roe],
+		['(Roe n.d.)', '(Roe)', { ...cite, noDate: 'n.d.' }],
+		['“Eel,” tran. Roe', '“Eel,” , tran. Roe', roe],
 		['(long ago, Roe)', '(long agoa, Roe)', { ...cite, items: [wordy] }]
 	] as const)
 		assert.ok(soundBeside(ours, reference, about), ours);
@@ -72,6 +77,8 @@ test('some faults hang on the source, the cite or the style', () => {
 		['Roe and others, ‘Eel’', '——, ‘Eel’', roe],
 		['Roe and others, ‘Eel’', '——, ‘Quay’', { ...roe, nothingBefore: true }],
 		['(Roe 1902)', '(ibid.)', cite],
+		['(A. Roe, sec. 4)', '(A. Roe, {italic}Eel{}, sec. 4)', { ...cite, items: [titled] }],
+		['(Roe n.d.)', '(Roe)', { ...cite, noDate: 'n.d.', items: [dated] }],
 		['Roe et al. Eel. 1902', 'Roe, Sund and Quill. Edited. Eel. 1902', crowd],
 		['Roe. Eel. 1902', 'Roe, Holm and Quill. Eel. 1902', crowd]
 	] as const)

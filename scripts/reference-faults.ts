@@ -25,6 +25,10 @@ export interface About {
 	fullWithoutHyphens: boolean;
 	/** The style takes small capitals off a part of what stands in them. */
 	takesCapsOff: boolean;
+	/** The style has a condition that tells cites apart. */
+	titleByCondition: boolean;
+	/** How the style says that there is no date; empty where it does not. */
+	noDate: string;
 	/** The style puts the label of pages right before a locator. */
 	pageLabels: boolean;
 	/** What stands before is no citation of a single source, or no entry of the same people: nothing of it is repeated. */
@@ -118,7 +122,7 @@ function cutNames(ours: string, reference: string, items: readonly Item[]): bool
 	return more && [a, b].every((h) => BETWEEN_NAMES.test(withoutPeople(h, items)));
 }
 
-const DASH = /^(?:\{[^}]*\})*[—–―_-]{2,}/;
+const DASH = /^(?:\{[^}]*\})*(?:[—–―_-]{2,}|[—–―](?=[:,.;\s]))/;
 const IBID = /(?<!\p{L})(?:ibid(?:em)?|ebd|ebenda|id(?:em)?|íd)(?!\p{L})/iu;
 
 /** Without small capitals, and without marks of a look that goes on. */
@@ -156,10 +160,12 @@ const FAULTS: Fault[] = [
 	{
 		name: 'a label stands before what is not there',
 		both: (s) =>
-			s.replace(
-				/(?:^|(?<=[\s\d(]))(?:(?:pp?|vol|nos?|S|с)\.\s*)+(?=\s*(?:[:,;)(]|\.(?:\s|$)|$))|(?<=\. )P\. (?=(?:\{[^}]*\})?in\b)|, p(?=\s*\.?$)/giu,
-				''
-			)
+			s
+				.replace(
+					/(?:^|(?<=[\s\d(]))(?:(?:pp?|vol|nos?|S|с)\.\s*)+(?=\s*(?:[:,;)(]|\.(?:\s|$)|$))|(?<=\. )P\. (?=(?:\{[^}]*\})?in\b)|, p(?=\s*\.?$)/giu,
+					''
+				)
+				.replace(/(?<=[.?!] )Pages? (?=\D)/g, '')
 	},
 	{
 		name: 'a mark that parted what is not there is left standing',
@@ -167,6 +173,7 @@ const FAULTS: Fault[] = [
 			s
 				.replace(/[,;:](?:\s*[,;:])+(?=\s|$)/g, (run) => (run.includes(';') ? ';' : run[0]))
 				.replace(/\.?,\s*\.(?=\s|$)/g, '.')
+				.replace(/([,.])([”’»])\s*,(?=\s)/g, '$1$2')
 				.replace(/([.?!](?:[”’»]|\{[^}]*\})?)\s*\.(?=\s|$|<)/g, '$1')
 				.replace(/([?!][”’»]?):(?=\s)/g, '$1')
 				.replace(/\.(\{[^}]*\})\./g, '.$1')
@@ -249,6 +256,22 @@ const FAULTS: Fault[] = [
 		}
 	},
 	{
+		name: 'cites of sources by one family name bear titles, where given names tell them apart',
+		both: (s, { entry, titleByCondition, items }) =>
+			entry || !titleByCondition ? s : items.reduce(withoutTitle, s.replace(/\{[^}]*\}/g, '')).replace(/,(?=\s)/g, '')
+	},
+	{
+		name: 'before the ellipsis of a list of names no mark parts names',
+		both: (s) => s.replace(/,\s*…/g, ' …')
+	},
+	{
+		name: 'a macro is taken for a group, and “no date” with it for the label of what is not there',
+		both: (s, { noDate, items }) =>
+			noDate && items.some((i) => !i.issued)
+				? s.replace(new RegExp(`,? ?[(\\[]?${literal(noDate)}[)\\]]?\\.?`, 'gi'), '')
+				: s
+	},
+	{
 		name: 'the label of pages stands before another locator',
 		both: (s, { entry, pageLabels }) =>
 			!entry && pageLabels ? s.replace(/(?<=[,.] )\p{Ll}{1,7}\.? (?=[\divx])/gu, '') : s
@@ -309,6 +332,8 @@ export const NOTHING: About = {
 	conditionFirst: false,
 	fullWithoutHyphens: false,
 	takesCapsOff: false,
+	titleByCondition: false,
+	noDate: '',
 	pageLabels: false,
 	nothingBefore: false
 };
@@ -328,6 +353,7 @@ export function soundBeside(ours: string, reference: string, about: About = NOTH
 	if (!about.entry || b.length <= a.length) return false;
 	if (cutNames(a, b, about.items)) return true;
 	// initials end in a stop, and given names do not
-	const [x, y] = [withoutGiven(a, about.items), withoutGiven(b, about.items)];
-	return y !== b && x.replace(STOPS, '') === y.replace(STOPS, '');
+	const bare = (t: string) => t.replace(/\{[^}]*\}/g, '');
+	const [x, y] = [withoutGiven(bare(a), about.items), withoutGiven(bare(b), about.items)];
+	return y !== bare(b) && x.replace(STOPS, '') === y.replace(STOPS, '');
 }

@@ -29,7 +29,9 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 		const text = termText(locale, a.term, a.form, a.plural === 'true');
 		if (!text) return () => null;
 		const r = parseField(text);
-		return (c) => decor(termStart(r, c), c);
+		const print: Eval = (c) => decor(termStart(r, c), c);
+		// "n.d." says what there is to say, whatever else has no value beside it
+		return a.term === 'no date' ? insteadOf(print) : print;
 	}
 	if (a.value != null) {
 		if (!a.value) return () => null;

@@ -40,6 +40,8 @@ const KNOWN: Record<string, [citations: number, entries: number]> = {
 	'iso690-author-date-cs': [1, 0],
 	'american-journal-of-respiratory-and-critical-care-medicine': [0, 1],
 	'durban-university-of-technology-harvard': [1, 0],
+	// the reference takes a macro for a group, and prints no "n.d." where nothing else has a value
+	'american-journal-of-sociology': [1, 5],
 	'elsevier-harvard': [0, 1],
 	'publicatiewijzer-voor-de-archeologie': [1, 8]
 };
