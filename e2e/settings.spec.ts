@@ -34,3 +34,27 @@ test('style, language, name, marks and theme are chosen once, kept, and used by 
 	await expect(text).toContainText('He said "so" -- and left.');
 	done();
 });
+
+test('? opens the keys of every view, with a search', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	for (const view of ['Sources', 'Styles', 'Desk']) {
+		await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: view }).click();
+		await expect(page.getByRole('link', { name: view })).toHaveAttribute('aria-current', 'page');
+		await page.locator('body').press('?');
+		const keys = page.getByRole('dialog', { name: 'Shortcuts' });
+		const find = keys.getByRole('searchbox', { name: 'Find a shortcut' });
+		await expect(find).toBeFocused();
+		await find.fill('replace');
+		await expect(keys.getByText('Find and replace')).toBeVisible();
+		await expect(keys.getByText('Bulleted list')).toHaveCount(0);
+		await find.fill('nothing of the kind');
+		await expect(keys.getByRole('status')).toHaveText('No shortcut matches “nothing of the kind”.');
+		// the first Escape empties the field, as in any search
+		await page.keyboard.press('Escape');
+		await expect(find).toHaveValue('');
+		await page.keyboard.press('Escape');
+		await expect(keys).toBeHidden();
+	}
+	done();
+});

@@ -7,6 +7,7 @@
 	import { inBackground, watchUnexpected } from '$lib/services/problems';
 	import Toasts from '$lib/ui/parts/Toasts.svelte';
 	import Banner from '$lib/ui/parts/Banner.svelte';
+	import { help } from '$lib/services/help.svelte';
 	let { children }: { children: Snippet } = $props();
 	onMount(() => {
 		inBackground(library.start(), 'The library could not be read.');
@@ -22,10 +23,20 @@
 			stop();
 		};
 	});
+	const shortcuts = () => import('$lib/ui/help/Shortcuts.svelte');
+	/** `?` opens the list of keys, unless somebody is writing. */
+	function keys(e: KeyboardEvent) {
+		if (e.key !== '?' || (e.target as Element).closest('input, textarea, select, [contenteditable="true"]')) return;
+		e.preventDefault();
+		help.open = true;
+	}
 </script>
+
+<svelte:window onkeydown={keys} />
 
 {#if library.trouble}
 	<Banner text={library.trouble} />
 {/if}
 {@render children()}
+{#if help.open}{#await shortcuts() then Keys}<Keys.default bind:open={help.open} />{/await}{/if}
 <Toasts />

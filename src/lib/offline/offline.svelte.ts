@@ -1,5 +1,4 @@
 /** Whether the app works here without the server. */
-import { readOfflineState } from './messages';
 import { KEEP_ALL } from './question';
 
 export type Readiness = 'unknown' | 'preparing' | 'ready' | 'partly' | 'none';
@@ -21,6 +20,8 @@ class Offline {
 			port1.onmessage = (e) => resolve(e.data);
 			active?.postMessage(KEEP_ALL, [port2]);
 		});
+		// not needed for the first sight
+		const { readOfflineState } = await import('./messages');
 		const known = readOfflineState(state);
 		this.readiness = known && known.packs === known.of ? 'ready' : 'partly';
 	}

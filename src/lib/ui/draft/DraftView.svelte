@@ -29,7 +29,6 @@
 		style: () => import('./StylePanel.svelte'),
 		entry: () => import('./EntryMenu.svelte'),
 		list: () => import('./BibliographyPanel.svelte'),
-		keys: () => import('./Shortcuts.svelte'),
 		find: () => import('./FindBar.svelte'),
 		unreadable: () => import('./Unreadable.svelte'),
 		rows: () => import('./CiteRows.svelte'),
@@ -51,7 +50,6 @@
 		enteredAhead = false;
 		styleOpen = !styleOpen;
 	}
-	let keysOpen = $state(false);
 	let finding = $state(false);
 	// a narrow window has no room for the outline beside the sheet
 	const narrow = window.matchMedia('(max-width: 1120px)');
@@ -189,10 +187,6 @@
 			e.preventDefault();
 			finding = true;
 		}
-		if (e.key === '?' && !(e.target as HTMLElement).closest('input, textarea, [contenteditable="true"]')) {
-			e.preventDefault();
-			keysOpen = true;
-		}
 	}
 </script>
 
@@ -246,7 +240,7 @@
 				</div>
 			</main>
 		</div>
-		<Foot {draft} onkeys={() => (keysOpen = true)} />
+		<Foot {draft} />
 	</div>
 	{#if styleOpen}{#await later.style()}<StyleWaiting
 				bind:typed={typedAhead}
@@ -270,9 +264,6 @@
 	{#if finding}{#await later.find() then Find}<Find.default
 				{draft}
 				onclose={() => (finding = false)}
-			/>{:catch}{@render lost()}{/await}{/if}
-	{#if keysOpen}{#await later.keys() then Keys}<Keys.default
-				bind:open={keysOpen}
 			/>{:catch}{@render lost()}{/await}{/if}
 {:else}
 	<Bar here="" />

@@ -1,7 +1,8 @@
 <script lang="ts">
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import { help } from '$lib/services/help.svelte';
 	import { many } from '../parts/many';
-	let { draft, onkeys }: { draft: Draft; onkeys: () => void } = $props();
+	let { draft }: { draft: Draft } = $props();
 	const sources = $derived(new Set(draft.shown.citations.flatMap((c) => c.cites.map((x) => x.sourceId))).size);
 	const n = (x: number) => x.toLocaleString('en');
 	const note = $derived(
@@ -27,7 +28,7 @@
 	<span class="spacer"></span>
 	<span class="change" role="status">{draft.lastChange}</span>
 	<span class="where">{where}</span>
-	<button type="button" onclick={onkeys}><kbd>?</kbd> shortcuts</button>
+	<button type="button" onclick={() => (help.open = true)}><kbd>?</kbd> shortcuts</button>
 </footer>
 
 <style>

@@ -2,6 +2,7 @@
 	/** The top bar of the views outside a manuscript. */
 	import type { Snippet } from 'svelte';
 	import Mark from './Mark.svelte';
+	import { help } from '$lib/services/help.svelte';
 	import Btn from './Btn.svelte';
 	import { CogOutline } from './icons';
 	import Theme from './Theme.svelte';
@@ -25,6 +26,7 @@
 	<Btn kind="quiet" href="/settings" label="Settings" title="Settings" pressed={here === 'Settings' || undefined}
 		><CogOutline class="icon" /></Btn
 	>
+	<Btn kind="quiet" onclick={() => (help.open = true)} label="Shortcuts" title="Shortcuts: ?">?</Btn>
 	{@render children?.()}
 </header>
 
