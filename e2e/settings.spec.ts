@@ -39,8 +39,9 @@ test('? opens the keys of every view, with a search', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDesk(page);
 	for (const view of ['Sources', 'Styles', 'Desk']) {
-		await page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: view }).click();
-		await expect(page.getByRole('link', { name: view })).toHaveAttribute('aria-current', 'page');
+		const link = page.getByRole('navigation', { name: 'Views' }).getByRole('link', { name: view });
+		await link.click();
+		await expect(link).toHaveAttribute('aria-current', 'page');
 		await page.locator('body').press('?');
 		const keys = page.getByRole('dialog', { name: 'Shortcuts' });
 		const find = keys.getByRole('searchbox', { name: 'Find a shortcut' });
