@@ -58,17 +58,16 @@ async function part(request: Request): Promise<Response> {
 	return (await caches.match(request, { cacheName: PROGRAM })) ?? fetch(request);
 }
 
+/** Styles and locales are the server's while it is there: they belong to the program that it gives out. */
 async function data(request: Request, path: string): Promise<Response> {
 	const cache = await caches.open(DATA);
-	const kept = await cache.match(request);
-	if (kept) return kept;
 	try {
 		const answer = await fetch(request);
 		if (answer.ok) await cache.put(request, answer.clone());
 		return answer;
 	} catch (e) {
-		const packed = await fromPack(cache, path);
-		if (packed) return packed;
+		const kept = (await cache.match(request)) ?? (await fromPack(cache, path));
+		if (kept) return kept;
 		throw e;
 	}
 }

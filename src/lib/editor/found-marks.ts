@@ -6,6 +6,9 @@ import type { Found } from './find';
 import { elementAt } from './navigation';
 import type { Draft } from './draft.svelte';
 
+/** So many places are marked at a time. */
+const MARKED = 2000;
+
 export class FoundMarks {
 	private found: readonly Found[] = [];
 	private now = -1;
@@ -28,11 +31,19 @@ export class FoundMarks {
 
 	private marks(state: EditorState, offset: number, fits: (f: Found) => boolean): DecorationSet | null {
 		if (!this.found.length || this.doc !== this.draft.view?.state.doc) return null;
-		const list = this.found.flatMap((f, i) =>
-			fits(f)
-				? [Decoration.inline(f.from - offset, f.to - offset, { class: i === this.now ? 'found now' : 'found' })]
-				: []
-		);
+		// of very many those around the one the person is at are marked
+		const first = Math.max(0, this.now - MARKED / 2);
+		const list = this.found
+			.slice(first, first + MARKED)
+			.flatMap((f, n) =>
+				fits(f)
+					? [
+							Decoration.inline(f.from - offset, f.to - offset, {
+								class: n + first === this.now ? 'found now' : 'found'
+							})
+						]
+					: []
+			);
 		return list.length ? DecorationSet.create(state.doc, list) : null;
 	}
 

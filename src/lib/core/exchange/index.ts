@@ -21,7 +21,7 @@ export function detectFormat(text: string): Format | null {
 	if (/(^|[\r\n])TY\s{1,2}-/.test(head)) return 'ris';
 	if (/(^|[\r\n])PMID ?-/.test(head) || (/(^|[\r\n])TI {2}- /.test(head) && /(^|[\r\n])F?AU {1,2}- /.test(head)))
 		return 'nbib';
-	if (/(^|[\r\n])\s*@\s*[a-zA-Z]+\s*[{(]/.test(head)) return 'bibtex';
+	if (/(^|[\r\n])[ \t]*@\s*[a-zA-Z]+\s*[{(]/.test(head)) return 'bibtex';
 	return null;
 }
 

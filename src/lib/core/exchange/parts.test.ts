@@ -53,3 +53,11 @@ test('an entry that is never closed does not swallow what follows', () => {
 	assert.deepEqual(r.formats?.at(-1), 'ris');
 	assert.ok(r.records.some((x) => x.item.title === 'Two'));
 });
+
+// hours where it is quadratic
+test('very many blank lines and half beginnings take no more than their length', { timeout: 120_000 }, () => {
+	const size = 300_000;
+	const half = [' @', '\n@ ', '[ ', '\n{ ', '\n\t'].map((piece) => piece.repeat(size));
+	for (const text of [`@book{a, title = {One}}${'\n'.repeat(size)}`, ...half])
+		assert.ok((readReferences(text)?.records.length ?? 0) <= 1);
+});

@@ -12,9 +12,9 @@ export interface Part {
 const STARTS: [Format, RegExp][] = [
 	['ris', /^TY {1,2}-(?: |$)/],
 	['nbib', /^PMID ?- /],
-	['bibtex', /^\s*@\s*[a-zA-Z]+\s*[{(]/],
-	['mods', /^\s*<(?:\?xml|(?:\w+:)?mods(?:Collection)?[\s>])/],
-	['csl-json', /^\s*(?:\[\s*(?:\{|$)|\{\s*(?:"|$))/]
+	['bibtex', /^[ \t]*@[ \t]*[a-zA-Z]+[ \t]*[{(]/],
+	['mods', /^[ \t]*<(?:\?xml|(?:\w+:)?mods(?:Collection)?[\s>])/],
+	['csl-json', /^[ \t]*(?:\[[ \t]*(?:\{|$)|\{[ \t]*(?:"|$))/]
 ];
 const TAGGED: ReadonlySet<Format> = new Set(['ris', 'nbib']);
 
