@@ -33,17 +33,15 @@ export class FoundMarks {
 		if (!this.found.length || this.doc !== this.draft.view?.state.doc) return null;
 		// of very many those around the one the person is at are marked
 		const first = Math.max(0, this.now - MARKED / 2);
-		const list = this.found
-			.slice(first, first + MARKED)
-			.flatMap((f, n) =>
-				fits(f)
-					? [
-							Decoration.inline(f.from - offset, f.to - offset, {
-								class: n + first === this.now ? 'found now' : 'found'
-							})
-						]
-					: []
-			);
+		const list = this.found.slice(first, first + MARKED).flatMap((f, n) =>
+			fits(f)
+				? [
+						Decoration.inline(f.from - offset, f.to - offset, {
+							class: n + first === this.now ? 'found now' : 'found'
+						})
+					]
+				: []
+		);
 		return list.length ? DecorationSet.create(state.doc, list) : null;
 	}
 
