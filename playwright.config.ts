@@ -9,7 +9,7 @@ export default defineConfig({
 	fullyParallel: true,
 	workers: 2,
 	forbidOnly: Boolean(process.env.CI),
-	reporter: [['line']],
+	reporter: [['line'], ['./e2e/failures-last.ts']],
 	use: {
 		baseURL: `http://127.0.0.1:${port}`,
 		viewport: { width: 1280, height: 800 },

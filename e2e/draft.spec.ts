@@ -101,9 +101,11 @@ test('own notes: insert, write in the margin with a citation, delete, undo', asy
 	await expect(notes.getByText('Judith Marlowe, A Town by the Bell')).toBeVisible();
 	await caretAfter(page, 'The usual answer is civic');
 	await page.keyboard.press('Alt+n');
+	// at once, before the note is drawn
+	await page.keyboard.type('Or was, until lately');
 	const note = page.getByRole('textbox', { name: 'Your note 3' });
 	await expect(note).toBeFocused();
-	await page.keyboard.type('Or was, until lately @');
+	await page.keyboard.type(' @');
 	const line = page.getByRole('dialog', { name: 'Cite' });
 	await page.keyboard.type('osei shore');
 	await page.keyboard.press('Enter');

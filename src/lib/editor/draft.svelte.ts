@@ -227,6 +227,8 @@ export class Draft implements NodeViewContext {
 				'aria-readonly': String(this.readOnly),
 				spellcheck: 'true'
 			},
+			handleTextInput: (view, _from, _to, text) => this.noteEditors.textBeforeFocus(view, text),
+			handleKeyDown: (view, event) => this.noteEditors.keyBeforeFocus(view, event),
 			handleClick: (view, _pos, event) => clickBelow(view, event),
 			handleDoubleClickOn: (_v, _p, node, pos) => openIfCitation(this, node, pos),
 			handleClickOn: (_v, _p, node, pos, event) => {

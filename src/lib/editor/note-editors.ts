@@ -29,6 +29,8 @@ export class NoteEditors {
 	private readonly open = new Map<string, EditorView>();
 	/** The document as it was when a note was just made. */
 	private readonly made = new Map<string, Node>();
+	/** The note that gets the caret as soon as its editor is drawn; what is typed until then is already its own. */
+	private awaited: string | null = null;
 
 	constructor(private readonly draft: NoteHost) {}
 
@@ -187,15 +189,49 @@ export class NoteEditors {
 			const { view, cite, inNote, readOnly } = this.draft;
 			if (!view || readOnly || inner.isDestroyed || inner.hasFocus() || !document.hasFocus()) return;
 			const inToolbar = document.activeElement?.closest('[role="toolbar"]') ?? null;
-			if (cite?.view === inner || inNote?.id === id || inToolbar) return;
-			const at = this.posOf(id);
-			const node = at < 0 ? null : view.state.doc.nodeAt(at);
-			if (!node || node.content.size > schema.nodes.note_paragraph.create().nodeSize) return;
-			const REMOVED = 'Empty note removed';
-			if (this.made.get(id) === view.state.doc) undo(view.state, (tr) => view.dispatch(labelled(tr, REMOVED)));
-			else view.dispatch(closeHistory(labelled(view.state.tr.delete(at, at + node.nodeSize), REMOVED)));
-			this.made.delete(id);
+			if (cite?.view !== inner && inNote?.id !== id && !inToolbar) this.removeEmpty(view, id);
 		}, 0);
+	}
+
+	private removeEmpty(view: EditorView, id: string): void {
+		const at = this.posOf(id);
+		const node = at < 0 ? null : view.state.doc.nodeAt(at);
+		if (!node || node.content.size > schema.nodes.note_paragraph.create().nodeSize) return;
+		const REMOVED = 'Empty note removed';
+		if (this.made.get(id) === view.state.doc) undo(view.state, (tr) => view.dispatch(labelled(tr, REMOVED)));
+		else view.dispatch(closeHistory(labelled(view.state.tr.delete(at, at + node.nodeSize), REMOVED)));
+		this.made.delete(id);
+	}
+
+	/**
+	 * What is typed in the text before the editor of a note just made is drawn: it was meant for the note.
+	 * @returns whether it was taken
+	 */
+	textBeforeFocus(view: EditorView, text: string): boolean {
+		const at = this.awaited === null ? -1 : this.posOf(this.awaited);
+		const node = at < 0 ? null : view.state.doc.nodeAt(at);
+		if (!node) return false;
+		const { tr } = view.state;
+		if (this.made.delete(node.attrs.id)) closeHistory(tr);
+		// behind the last word of the note's last paragraph
+		view.dispatch(tr.insertText(text, at + node.nodeSize - 2));
+		return true;
+	}
+
+	/** A key before the editor of a note just made is drawn: what would break the text is kept from it. */
+	keyBeforeFocus(view: EditorView, event: KeyboardEvent): boolean {
+		const id = this.awaited;
+		if (id === null) return false;
+		if (event.ctrlKey || event.metaKey) {
+			this.awaited = null;
+			return false;
+		}
+		if (event.key === 'Escape') {
+			this.awaited = null;
+			this.removeEmpty(view, id);
+			return true;
+		}
+		return ['Enter', 'Backspace', 'Delete', 'Tab'].includes(event.key);
 	}
 
 	remove(id: string): void {
@@ -215,7 +251,9 @@ export class NoteEditors {
 	/** @param at what to select in it, as positions of the document; else the caret goes to the end */
 	focus(id: string, at?: { from: number; to: number }): void {
 		// its margin editor mounts with the next drawing
+		this.awaited = id;
 		const tryFocus = (left: number) => {
+			if (this.awaited !== id) return;
 			const inner = this.open.get(id);
 			if (inner && inner.dom.checkVisibility({ visibilityProperty: true })) {
 				inner.focus();
@@ -223,7 +261,9 @@ export class NoteEditors {
 				const start = this.startOf(id);
 				const place = at ? TextSelection.create(doc, at.from - start, at.to - start) : Selection.atEnd(doc);
 				inner.dispatch(tr.setSelection(place).setMeta('outside', true));
+				this.awaited = null;
 			} else if (left > 0) requestAnimationFrame(() => tryFocus(left - 1));
+			else this.awaited = null;
 		};
 		tryFocus(60);
 	}
