@@ -5,6 +5,14 @@ import { defineConfig } from 'vite';
 export default defineConfig({
 	plugins: [tailwindcss(), sveltekit()],
 	worker: { format: 'es' },
+	resolve: {
+		alias: [
+			// Flowbite's themes without the table that settles contradicting utilities: our classes come in layers instead
+			{ find: /^tailwind-variants$/, replacement: 'tailwind-variants/lite' },
+			// the package's own door leads to its build for old browsers
+			{ find: /^dexie$/, replacement: 'dexie/dist/modern/dexie.mjs' }
+		]
+	},
 	server: { fs: { allow: ['demo'] } },
 	optimizeDeps: {
 		include: [

@@ -249,7 +249,7 @@ export class Chaos {
 			)
 			.toBe(true);
 		if (await wrong.isVisible()) {
-			expect(await wrong.innerText()).toMatch(/arrive|connection|broken/);
+			expect(await wrong.innerText()).toMatch(/could not be loaded|connection|broken/);
 			await this.page.keyboard.press('Escape');
 		} else {
 			await use.click();

@@ -18,8 +18,10 @@ import { bibliographyForClipboard } from '$lib/core/citing';
 import { LONG } from './block-virtualizer';
 import { BIBLIOGRAPHY_MAY_GO } from './plugins';
 import type { NodeViewContext } from './node-view-context';
-import { cleanPaste } from './paste';
-import { isLarge, readLarge } from './paste-large';
+import { fetchPasteReading, pasteReading } from './paste-ready';
+
+/** Characters of HTML from which it is read in parts. */
+const LARGE = 100_000;
 
 /** What a citation says, as safe HTML; a note's text stands in brackets. */
 function said(context: NodeViewContext, node: Node): string {
@@ -174,7 +176,10 @@ export function clipboardOf(
 	transformPastedHTML: (html: string) => string;
 	transformPasted: (slice: Slice) => Slice;
 	handlePaste: (view: EditorView, event: ClipboardEvent, slice: Slice) => boolean;
-	handleDOMEvents: { paste: (view: EditorView, event: ClipboardEvent) => boolean };
+	handleDOMEvents: {
+		paste: (view: EditorView, event: ClipboardEvent) => boolean;
+		drop: (view: EditorView, event: DragEvent) => boolean;
+	};
 } {
 	/** Where citations stood in the manuscript that what is being pasted comes from. */
 	let from: PlacementKind | null = null;
@@ -226,7 +231,7 @@ export function clipboardOf(
 		clipboardTextSerializer: (slice) => plain(context, slice.content),
 		transformPastedHTML: (html) => {
 			from = placementIn(html);
-			return cleanPaste(html);
+			return pasteReading()!.clean(html);
 		},
 		transformPasted: (slice) => {
 			const kind = from;
@@ -244,16 +249,32 @@ export function clipboardOf(
 		handleDOMEvents: {
 			paste: (view, event) => {
 				const html = event.clipboardData?.getData('text/html') ?? '';
-				if (inNote || !view.editable || !isLarge(html)) return false;
+				const large = !inNote && html.length >= LARGE;
+				if (!html || !view.editable || (!large && pasteReading())) return false;
 				event.preventDefault();
 				context.inBackground(
-					pasteLarge(html, context),
+					large ? pasteLarge(html, context) : pasteOnceReady(view, html),
 					'What was pasted could not be read. It is still on the clipboard.'
+				);
+				return true;
+			},
+			drop: (view, event) => {
+				if (pasteReading() || view.dragging || !event.dataTransfer?.getData('text/html')) return false;
+				event.preventDefault();
+				context.inBackground(
+					fetchPasteReading().then(() => context.say('The page was not ready for that yet. Drop it again.')),
+					'What was dropped could not be read.'
 				);
 				return true;
 			}
 		}
 	};
+}
+
+/** Pastes as soon as what reads it is there. */
+async function pasteOnceReady(view: EditorView, html: string): Promise<void> {
+	await fetchPasteReading();
+	if (!view.isDestroyed && view.editable) view.pasteHTML(html, new ClipboardEvent('paste'));
 }
 
 const placementIn = (html: string): PlacementKind | null =>
@@ -270,6 +291,7 @@ function arriving(slice: Slice, from: PlacementKind | null, context: NodeViewCon
 /** Reads very much between keys, and puts it where the caret is then. */
 async function pasteLarge(html: string, context: NodeViewContext): Promise<void> {
 	context.say('Pasting…');
+	const { readLarge } = await fetchPasteReading();
 	const slice = await readLarge(html);
 	const { view } = context;
 	context.say('');

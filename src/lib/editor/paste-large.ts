@@ -3,8 +3,7 @@ import { DOMParser as Reader, Fragment, Slice, type Node as DocNode } from 'pros
 import { schema } from '$lib/core/manuscript';
 import { pastedPage, safeHtml } from './paste';
 
-/** Characters of HTML from which it is read in parts, and of one part. */
-const LARGE = 100_000;
+/** Characters of HTML of one part. */
 const PART = 50_000;
 
 /** Elements that other programs put around everything. */
@@ -58,9 +57,6 @@ function* partsOf(page: Document): Generator<string> {
 	}
 	if (part) yield part;
 }
-
-/** Whether pasted HTML is so much that it is read in parts. */
-export const isLarge = (html: string): boolean => html.length >= LARGE;
 
 /** @returns what the HTML holds; null where that has to be read at once */
 export async function readLarge(html: string): Promise<Slice | null> {

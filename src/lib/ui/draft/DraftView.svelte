@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { fetchPasteReading } from '$lib/editor/paste-ready';
 	import { onMount, tick, untrack } from 'svelte';
 	import { liveQuery } from 'dexie';
 	import { beforeNavigate, goto as navigate } from '$app/navigation';
@@ -121,7 +122,7 @@
 		inBackground(open(), 'The manuscript could not be opened.');
 		const rest = window.requestIdleCallback ?? ((f: () => void) => setTimeout(f, 1500));
 		// a failure is said when the part is asked for
-		rest(() => Object.values(later).forEach((part) => void part().catch(() => undefined)));
+		rest(() => [...Object.values(later), fetchPasteReading].forEach((part) => void part().catch(() => undefined)));
 
 		const hide = () => {
 			if (document.visibilityState === 'hidden') void draft?.persistence.save();
