@@ -40,8 +40,8 @@ interface Fault {
 	name: string;
 	/** Takes the fault out of either text. */
 	both?(text: string, about: About): string;
-	/** Takes it out of the reference's text only: what it has too much. */
-	reference?(text: string, about: About): string;
+	/** Takes it out of the reference's text only: what it has too much, beside our text. */
+	reference?(text: string, about: About, ours: string): string;
 }
 
 /** Words the standard lowers in titles wherever they are not first or last (CSL 1.0.2, Title Case). */
@@ -158,6 +158,10 @@ const inOrder = (s: string): string =>
 
 const FAULTS: Fault[] = [
 	{
+		name: 'the marks around a citation are printed though there is nothing between them',
+		reference: (s, { entry }, ours) => (!entry && !ours && !/[\p{L}\p{N}]/u.test(s.replace(/\{[^}]*\}/g, '')) ? '' : s)
+	},
+	{
 		name: 'a label stands before what is not there',
 		both: (s) =>
 			s
@@ -174,7 +178,7 @@ const FAULTS: Fault[] = [
 				.replace(/[,;:](?:\s*[,;:])+(?=\s|$)/g, (run) => (run.includes(';') ? ';' : run[0]))
 				.replace(/\.?,\s*\.(?=\s|$)/g, '.')
 				.replace(/([,.])([”’»])\s*,(?=\s)/g, '$1$2')
-				.replace(/([.?!](?:[”’»]|\{[^}]*\})?)\s*\.(?=\s|$|<)/g, '$1')
+				.replace(/([.?!](?:[”’»]|\{[^}]*\})?)\s*\.(?=\s|$|<|[”»])/g, '$1')
 				.replace(/([?!][”’»]?):(?=\s)/g, '$1')
 				.replace(/\.(\{[^}]*\})\./g, '.$1')
 				.replace(/;:(?=\d)/g, ';')
@@ -230,8 +234,16 @@ const FAULTS: Fault[] = [
 	},
 	{
 		name: 'a particle does not tell a name from others',
-		reference: (s, { entry }) =>
-			entry ? s : s.replace(new RegExp(`(?<!\\p{L})(?:\\p{Lu}\\. ?)+(?=(?:${PARTICLES}) \\p{Lu})`, 'gu'), '')
+		reference: (s, { entry }, ours) =>
+			entry
+				? s
+				: s
+						.replace(new RegExp(`(?<!\\p{L})(?:\\p{Lu}\\. ?)+(?:${PARTICLES}) \\p{Lu}[\\p{L}’]+`, 'gu'), (name) =>
+							ours.includes(name) ? name : name.replace(/^(?:\p{Lu}\. ?)+/u, '')
+						)
+						.replace(new RegExp(`((?:${PARTICLES}) \\p{Lu}[\\p{L}’]+),(?: \\p{Lu}\\.)+`, 'gu'), (name, bare: string) =>
+							ours.includes(name) ? name : bare
+						)
 	},
 	{
 		name: 'what follows a collapsed group follows cites too that did not collapse',
@@ -302,10 +314,11 @@ const FAULTS: Fault[] = [
 	}
 ];
 
-const withoutFaults = (text: string, about: About, isReference: boolean): string =>
+/** @param ours our text beside that of the reference; null where the text is ours */
+const withoutFaults = (text: string, about: About, ours: string | null): string =>
 	FAULTS.reduce((s, f) => {
 		const t = f.both ? f.both(s, about) : s;
-		return isReference && f.reference ? f.reference(t, about) : t;
+		return ours !== null && f.reference ? f.reference(t, about, ours) : t;
 	}, text)
 		.replace(/\s+(?=[,;:.)\]]|$)/g, '')
 		// a space has no look of its own, nor has the last mark
@@ -344,7 +357,7 @@ export const NOTHING: About = {
  * entries are not (Disambiguation); and a dash or an ibid for what is not repeated.
  */
 export function soundBeside(ours: string, reference: string, about: About = NOTHING): boolean {
-	const [a, b] = [withoutFaults(ours, about, false), withoutFaults(reference, about, true)];
+	const [a, b] = [withoutFaults(ours, about, null), withoutFaults(reference, about, ours)];
 	if (equal(a, b)) return true;
 	if (about.nothingBefore) {
 		if (about.entry && DASH.test(b) && !DASH.test(a) && a.endsWith(b.replace(DASH, ''))) return true;

@@ -228,11 +228,16 @@ export function compileStyle(t: Tree, options: CompileOptions): CompiledStyle {
 const dependsOnPosition = (t: Tree) =>
 	t.attrs['et-al-subsequent-min'] != null || t.attrs['et-al-subsequent-use-first'] != null;
 
-/** The label of pages right before a locator is the locator's: the pages are printed elsewhere, if at all (common practice). */
-const resolveLabel = (e: Tree, next: Tree | undefined): Tree =>
-	e.name === 'label' && e.attrs.variable === 'page' && next?.name === 'text' && next.attrs.variable === 'locator'
-		? { ...e, attrs: { ...e.attrs, variable: 'locator' } }
+/**
+ * The label of pages right before a locator is the locator's: the pages are printed elsewhere, if at all. The label of a
+ * locator right before the pages of a source is that of the pages (common practice).
+ */
+const resolveLabel = (e: Tree, next: Tree | undefined): Tree => {
+	const pair = e.name === 'label' && next?.name === 'text' ? `${e.attrs.variable} ${next.attrs.variable}` : '';
+	return pair === 'page locator' || pair === 'locator page'
+		? { ...e, attrs: { ...e.attrs, variable: next!.attrs.variable } }
 		: e;
+};
 
 /** Compiles the elements of one area; macros once each, since inherited name options differ between areas. */
 class AreaCompiler {

@@ -55,6 +55,17 @@ test('a locator’s label in an entry is the label of its pages', () => {
 	assert.deepEqual(entries([{ ...edited, page: undefined }], layout), ['Eel']);
 });
 
+test('a locator’s label right before pages is theirs in citations too, with and without a locator', () => {
+	const xml = `<style xmlns="http://purl.org/net/xbiblio/csl" version="1.0" class="note">${info}<citation><layout><group delimiter=", "><text variable="title"/><group delimiter=" "><label variable="locator" form="short"/><text variable="page"/></group></group></layout></citation></style>`;
+	const style = compileStyle(parseXml(xml), { locales: localeTree });
+	for (const locator of [undefined, { label: 'figure', value: '2' }]) {
+		const made = createProcessor({ style, getItem: () => edited }).format({
+			clusters: [{ id: 'c', noteNumber: 1, cites: [{ sourceId: 'a', locator }] }]
+		});
+		assert.equal(toPlain(made.clusters[0].output), 'Eel, pp. 3–10');
+	}
+});
+
 test('a label of pages right before a locator is the locator’s', () => {
 	const xml = `<style xmlns="http://purl.org/net/xbiblio/csl" version="1.0" class="note">${info}<citation><layout><group delimiter=", "><text variable="title"/><group delimiter=" "><label variable="page" form="short"/><text variable="locator"/></group></group></layout></citation></style>`;
 	const style = compileStyle(parseXml(xml), { locales: localeTree });
