@@ -1,3 +1,4 @@
+import { fileURLToPath } from 'node:url';
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig } from 'vite';
@@ -9,6 +10,10 @@ export default defineConfig({
 		alias: [
 			// Flowbite's themes without the table that settles contradicting utilities: our classes come in layers instead
 			{ find: /^tailwind-variants$/, replacement: 'tailwind-variants/lite' },
+			{
+				find: /^tailwind-merge$/,
+				replacement: fileURLToPath(new URL('src/lib/ui/kit/join-classes.ts', import.meta.url))
+			},
 			// the package's own door leads to its build for old browsers
 			{ find: /^dexie$/, replacement: 'dexie/dist/modern/dexie.mjs' }
 		]

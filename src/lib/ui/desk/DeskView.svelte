@@ -14,10 +14,8 @@
 		saveManuscript
 	} from '$lib/data/manuscripts';
 	import { openStrip } from '$lib/data/strip';
-	import { beginEmpty, bringDemo, demoLeft, type DemoLeft } from '$lib/data/seed';
 	import { DAYS_KEPT } from '$lib/data/bin';
 	import { isBeingWritten } from '$lib/data/lock';
-	import { inBackground } from '$lib/services/problems';
 	import { library } from '$lib/services/library.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Bar from '../parts/Bar.svelte';
@@ -25,9 +23,10 @@
 	import { DotsHorizontalOutline } from '../parts/icons';
 	import Backup from '../sources/Backup.svelte';
 	import Bin from './Bin.svelte';
+	import Example from './Example.svelte';
 	import Repair from './Repair.svelte';
 	import Strip from '../parts/Strip.svelte';
-	import { many } from '../parts/many';
+	import Field from '../kit/Field.svelte';
 
 	let list = $state.raw<Manuscript[] | null>(null);
 	let begun = $state<'' | 'demo' | 'empty'>('');
@@ -84,22 +83,6 @@
 		const t = title.trim();
 		if (t && t !== m.title) await saveManuscript(m.id, { title: t });
 	}
-	/** What is left of the demo as it came, while the person is asked. */
-	let leaving = $state.raw<DemoLeft | null>(null);
-	const leftWords = (left: DemoLeft) =>
-		[many(left.manuscripts.length, 'example manuscript'), many(left.sources.length, 'example source')].join(' and ');
-	const keptWords = (left: DemoLeft) => {
-		const { manuscripts, sources } = left.kept;
-		const parts = [manuscripts && many(manuscripts, 'manuscript'), sources && many(sources, 'source')].filter(Boolean);
-		return parts.length ? ` Of the example, ${parts.join(' and ')} that you changed or cite will stay.` : '';
-	};
-	const ask = async () => (leaving = await demoLeft());
-	const focusFirst = (el: HTMLElement) => el.querySelector<HTMLElement>('button')?.focus();
-	async function empty() {
-		leaving = null;
-		const left = await beginEmpty();
-		toasts.say(`${leftWords(left)} removed.`, { label: 'Bring the example back', run: () => bringDemo() });
-	}
 	const focus = (el: HTMLInputElement) => {
 		el.focus();
 		el.select();
@@ -133,8 +116,9 @@
 				<li class="ms">
 					<div class="name">
 						{#if renaming === m.id}
-							<input
-								use:focus
+							<Field
+								{@attach focus}
+								class="renaming"
 								value={m.title}
 								aria-label="Title of the manuscript"
 								onkeydown={(e) => {
@@ -192,33 +176,7 @@
 			<button type="button" onclick={() => start(p.kind)}><b>{p.kind}</b><span>{p.note}</span></button>
 		{/each}
 	</div>
-	{#if leaving}
-		<div class="demo ask" role="alertdialog" aria-label="Remove the example" use:focusFirst>
-			<p>
-				{leftWords(leaving)} that you have not changed will be removed.{keptWords(leaving)} What you made yourself is not
-				touched. The example can come back at any time.
-			</p>
-			<Btn kind="primary" onclick={() => inBackground(empty(), 'Nothing was removed.')}>Remove the example</Btn>
-			<Btn kind="quiet" onclick={() => (leaving = null)}>Keep it</Btn>
-		</div>
-	{:else if begun === 'demo'}
-		<p class="demo">
-			The manuscripts about Port Ennis and their sources are an invented example. <button
-				type="button"
-				class="link"
-				onclick={() => inBackground(ask(), 'The example could not be looked through.')}>Remove the example</button
-			>
-		</p>
-	{:else if begun === 'empty'}
-		<p class="demo">
-			<button
-				type="button"
-				class="link"
-				onclick={() => inBackground(bringDemo(), 'The example could not be brought back.')}
-				>Bring the example back</button
-			>
-		</p>
-	{/if}
+	<Example {begun} />
 </main>
 <footer class="foot">
 	<span>{list?.length ?? 0} manuscript{list?.length === 1 ? '' : 's'}</span>
@@ -265,15 +223,6 @@
 	}
 	.ms h2 a:hover {
 		color: var(--verdigris-strong);
-	}
-	.name input {
-		font: 600 18px/1.3 var(--serif);
-		width: 100%;
-		background: var(--desk-raised);
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		padding: 2px 6px;
-		color: var(--ink);
 	}
 	.by,
 	.ok {
@@ -346,20 +295,9 @@
 		font: 600 18px/1.3 var(--serif);
 		color: var(--ink);
 	}
-	.demo,
 	.quiet {
 		margin-top: 26px;
 		color: var(--ink-3);
-	}
-	.ask p {
-		margin-bottom: 10px;
-		max-width: 78ch;
-	}
-	.link {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		text-underline-offset: 3px;
-		cursor: pointer;
 	}
 	.foot {
 		position: sticky;

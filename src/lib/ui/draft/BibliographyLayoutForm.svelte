@@ -2,6 +2,10 @@
 	/** Order, annotations and layout of one bibliography. */
 	import { LOOKS, layoutOf, type BibliographyLayout, type BibliographySettings } from '$lib/core/manuscript';
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import Check from '../kit/Check.svelte';
+	import Field from '../kit/Field.svelte';
+	import Pick from '../kit/Pick.svelte';
+	import Words from '../kit/Words.svelte';
 
 	let {
 		draft,
@@ -22,33 +26,33 @@
 	<legend>Layout</legend>
 	<label
 		>Order
-		<select
+		<Pick
 			value={settings.order}
 			onchange={(e) => set({ order: e.currentTarget.value as BibliographySettings['order'] })}
 		>
 			<option value="style">as {draft.docStyle.title} requires</option>
 			<option value="date">by date, the oldest first</option>
 			<option value="kind">grouped by kind</option>
-		</select>
+		</Pick>
 	</label>
 	<label
 		>Under each entry
-		<select
+		<Pick
 			value={settings.under}
 			onchange={(e) => set({ under: e.currentTarget.value as BibliographySettings['under'] })}
 		>
 			<option value="nothing">nothing</option>
 			<option value="annotation">my annotation</option>
 			<option value="abstract">its abstract</option>
-		</select>
+		</Pick>
 	</label>
 	<label
 		>Introductory paragraph
-		<textarea rows="2" value={settings.note} onchange={(e) => set({ note: e.currentTarget.value.trim() })}></textarea>
+		<Words rows={2} value={settings.note} onchange={(e) => set({ note: e.currentTarget.value.trim() })} />
 	</label>
 	<label
 		>Look
-		<select
+		<Pick
 			value={settings.look}
 			onchange={(e) => {
 				const name = e.currentTarget.value as BibliographySettings['look'];
@@ -56,18 +60,18 @@
 			}}
 		>
 			{#each LOOKS as l (l.look)}<option value={l.look}>{l.title}</option>{/each}
-		</select>
+		</Pick>
 	</label>
 	<div class="look">
 		{#each MEASURES as m (m.key)}
 			<label
 				>{m.label}
-				<input
+				<Field
 					type="number"
 					min={m.min}
 					max={m.max}
 					step={m.step}
-					value={look[m.key]}
+					value={String(look[m.key])}
 					onchange={(e) => own({ [m.key]: e.currentTarget.valueAsNumber || 0 })}
 				/></label
 			>
@@ -75,36 +79,32 @@
 	</div>
 	<div class="ticks">
 		<label
-			><input type="checkbox" checked={look.centred} onchange={(e) => own({ centred: e.currentTarget.checked })} /> heading
-			centred</label
+			><Check checked={look.centred} onchange={(e) => own({ centred: e.currentTarget.checked })} /> heading centred</label
 		>
+		<label><Check checked={look.bold} onchange={(e) => own({ bold: e.currentTarget.checked })} /> bold</label>
 		<label
-			><input type="checkbox" checked={look.bold} onchange={(e) => own({ bold: e.currentTarget.checked })} /> bold</label
-		>
-		<label
-			><input type="checkbox" checked={look.ownPage} onchange={(e) => own({ ownPage: e.currentTarget.checked })} /> start
-			on a new page</label
+			><Check checked={look.ownPage} onchange={(e) => own({ ownPage: e.currentTarget.checked })} /> start on a new page</label
 		>
 	</div>
 	<div class="pair">
 		<label
 			>Font
-			<select value={look.font} onchange={(e) => own({ font: e.currentTarget.value as BibliographyLayout['font'] })}>
+			<Pick value={look.font} onchange={(e) => own({ font: e.currentTarget.value as BibliographyLayout['font'] })}>
 				<option value="">as the manuscript</option>
 				<option value="serif">serif</option>
 				<option value="sans">sans serif</option>
-			</select>
+			</Pick>
 		</label>
 		{#if draft.style?.secondFieldAlign}
 			<label
 				>Numbers
-				<select
+				<Pick
 					value={look.numbers}
 					onchange={(e) => own({ numbers: e.currentTarget.value as BibliographyLayout['numbers'] })}
 				>
 					<option value="column">in a column</option>
 					<option value="line">in the line</option>
-				</select>
+				</Pick>
 			</label>
 		{/if}
 	</div>

@@ -14,6 +14,8 @@
 	import { outside } from '../parts/outside';
 	import BibliographyLayoutForm from './BibliographyLayoutForm.svelte';
 	import UncitedSources from './UncitedSources.svelte';
+	import Check from '../kit/Check.svelte';
+	import Pick from '../kit/Pick.svelte';
 
 	let { draft, menu }: { draft: Draft; menu: { id: string; anchor: HTMLElement } } = $props();
 	// svelte-ignore state_referenced_locally
@@ -86,19 +88,18 @@
 		<legend>What to include</legend>
 		<label
 			>Sources cited in
-			<select
+			<Pick
 				value={settings.takes}
 				onchange={(e) => set({ takes: e.currentTarget.value as BibliographySettings['takes'] })}
 			>
 				<option value="all">whole manuscript</option>
 				<option value="section">the section it stands in</option>
-			</select>
+			</Pick>
 		</label>
 		<div class="ticks" role="group" aria-label="Kinds of sources">
 			{#each MEDIA as m (m.medium)}
 				<label
-					><input
-						type="checkbox"
+					><Check
 						checked={settings.media.includes(m.medium)}
 						onchange={(e) => medium(m.medium, e.currentTarget.checked)}
 					/>
@@ -110,7 +111,7 @@
 		{#if tags.length || shelves.length}
 			<label
 				>Tag or shelf
-				<select
+				<Pick
 					value=""
 					onchange={(e) => {
 						only(e.currentTarget.value, true);
@@ -123,12 +124,12 @@
 					{#each shelves.filter((s) => !settings.shelves.includes(s)) as s (s)}<option value="shelves:{s}"
 							>shelf: {s}</option
 						>{/each}
-				</select>
+				</Pick>
 			</label>
 			{#if chosen.length}
 				<div class="ticks" role="group" aria-label="Tags and shelves to include">
 					{#each chosen as c (c.key)}
-						<label><input type="checkbox" checked onchange={() => only(c.key, false)} /> {c.words}</label>
+						<label><Check checked onchange={() => only(c.key, false)} /> {c.words}</label>
 					{/each}
 					<span>only these</span>
 				</div>

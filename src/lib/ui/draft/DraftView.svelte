@@ -12,13 +12,12 @@
 	import { citedIds } from '$lib/editor/citing';
 	import { Draft } from '$lib/editor/draft.svelte';
 	import { library } from '$lib/services/library.svelte';
-	import Banner from '../parts/Banner.svelte';
 	import Lost from '../parts/Lost.svelte';
 	import Bar from '../parts/Bar.svelte';
-	import Btn from '../parts/Btn.svelte';
 	import CiteLine from './CiteLine.svelte';
 	import DraftBar from './DraftBar.svelte';
 	import Foot from './Foot.svelte';
+	import Notices from './Notices.svelte';
 	import Margin from './Margin.svelte';
 	import StyleWaiting from './StyleWaiting.svelte';
 	import Outline from './Outline.svelte';
@@ -208,19 +207,7 @@
 {:else if draft}
 	<div class="draft">
 		<DraftBar {draft} {styleOpen} onstyle={toggleStyle} />
-		<div class="notices">
-			{#each draft.notices as n (n.kind)}
-				<Banner text={n.text}>
-					{#if n.action}<Btn kind="quiet" onclick={n.action.run}>{n.action.label}</Btn>{/if}
-					{#if n.kind !== 'storage'}<Btn kind="quiet" onclick={() => draft?.notice(n.kind, null)}>Hide this</Btn>{/if}
-				</Banner>
-			{/each}
-			{#if draft.formatting.trouble}
-				<Banner text={draft.formatting.trouble}>
-					<Btn kind="quiet" onclick={() => draft?.formatting.tryAgain()}>Try again</Btn>
-				</Banner>
-			{/if}
-		</div>
+		<Notices {draft} />
 		<div class="work" class:folded>
 			<Outline {draft} {folded} onfold={() => (folded = !folded)} />
 			<main class="surface">

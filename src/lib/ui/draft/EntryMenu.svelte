@@ -16,6 +16,8 @@
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { outside } from '../parts/outside';
+	import Field from '../kit/Field.svelte';
+	import Pick from '../kit/Pick.svelte';
 	let { draft, menu }: { draft: Draft; menu: { sourceId: string; anchor: HTMLElement } } = $props();
 	// svelte-ignore state_referenced_locally
 	const { sourceId, anchor } = menu;
@@ -104,18 +106,17 @@
 		{found.length ? `Cited ${found.length === 1 ? 'once' : `${found.length} times`}` : 'Listed without being cited'}
 	</h2>
 	{#if found.length && !draft.readOnly}
-		<input
-			class="instead"
+		<Field
 			type="search"
 			bind:value={query}
 			placeholder="Replace with another source"
 			aria-label="Replace with another source"
 		/>
 		{#if query.trim() && found.length > 1}
-			<select bind:value={only} aria-label="Where to replace it">
+			<Pick bind:value={only} aria-label="Where to replace it">
 				<option value="">everywhere it is cited</option>
 				{#each found as p (p.id)}<option value={p.id}>only at “…{p.words.slice(-40) || p.section}”</option>{/each}
-			</select>
+			</Pick>
 		{/if}
 		{#if others.length}
 			<ul aria-label="Sources to replace it with">
@@ -153,17 +154,6 @@
 </div>
 
 <style>
-	.instead,
-	select {
-		width: 100%;
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 6px 9px;
-		font-size: 13px;
-		margin: 4px 0;
-	}
 	.menu {
 		position: fixed;
 		width: 420px;

@@ -8,6 +8,7 @@
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import SideSearch from './SideSearch.svelte';
+	import Check from '../kit/Check.svelte';
 
 	let { draft }: { draft: Draft } = $props();
 	void library.start();
@@ -59,7 +60,7 @@
 
 <SideSearch label="Excerpts" bind:value={query} placeholder="Words, author, section…">
 	{#if section && hereCount}
-		<label><input type="checkbox" bind:checked={only} /> for “{section}” only ({hereCount})</label>
+		<label><Check bind:checked={only} /> for “{section}” only ({hereCount})</label>
 	{/if}
 </SideSearch>
 <ul aria-label="Kept excerpts">

@@ -8,6 +8,8 @@
 	import Btn from '../parts/Btn.svelte';
 	import { many } from '../parts/many';
 	import { CloseOutline } from '../parts/icons';
+	import Check from '../kit/Check.svelte';
+	import Field from '../kit/Field.svelte';
 
 	let { draft, onclose }: { draft: Draft; onclose: () => void } = $props();
 	let words = $state('');
@@ -118,9 +120,8 @@
 <!-- svelte-ignore a11y_no_static_element_interactions -->
 <search class="find" onkeydown={keys} aria-label="Find and replace">
 	<div class="row">
-		<input
-			class="search-field"
-			bind:this={input}
+		<Field
+			bind:element={input}
 			bind:value={words}
 			oninput={anew}
 			onkeydown={findKeys}
@@ -136,22 +137,15 @@
 		<span class="status" role="status">{status}</span>
 	</div>
 	{#if !draft.readOnly}
-		<input
-			class="search-field"
-			bind:value={by}
-			onkeydown={replaceKeys}
-			type="text"
-			aria-label="Replace with"
-			placeholder="Replace with"
-		/>
+		<Field bind:value={by} onkeydown={replaceKeys} type="text" aria-label="Replace with" placeholder="Replace with" />
 		<div class="row">
 			<Btn kind="quiet" onclick={replaceOne} disabled={!free.length}>Replace</Btn>
 			<Btn kind="quiet" onclick={replaceAll} disabled={!free.length}>Replace all</Btn>
 		</div>
 	{/if}
 	<div class="options">
-		<label><input type="checkbox" bind:checked={matchCase} onchange={anew} /> Match case</label>
-		<label><input type="checkbox" bind:checked={wholeWords} onchange={anew} /> Whole words</label>
+		<label><Check bind:checked={matchCase} onchange={anew} /> Match case</label>
+		<label><Check bind:checked={wholeWords} onchange={anew} /> Whole words</label>
 	</div>
 </search>
 
@@ -172,9 +166,6 @@
 		z-index: 24;
 		font-size: var(--small);
 		color: var(--ink-2);
-	}
-	.search-field {
-		width: 100%;
 	}
 	.row,
 	.options {

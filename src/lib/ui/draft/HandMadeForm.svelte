@@ -5,6 +5,7 @@
 	import type { HandMade } from '$lib/core/citing';
 	import Btn from '../parts/Btn.svelte';
 	import { fieldText } from './field-text';
+	import Field from '../kit/Field.svelte';
 
 	let {
 		words,
@@ -47,8 +48,8 @@
 		aria-multiline="true"
 		aria-label="Wording of the entry"
 	></div>
-	<label>Citations say <input bind:value={short} /></label>
-	<label>Sorted under <input bind:value={sort} placeholder={short} /></label>
+	<label>Citations say <Field bind:value={short} /></label>
+	<label>Sorted under <Field bind:value={sort} placeholder={short} /></label>
 	{#if problem}<p role="alert">{problem}</p>{/if}
 	<div class="acts">
 		<Btn kind="ghost" onclick={keep}>Save the entry</Btn>
@@ -77,15 +78,6 @@
 		grid-template-columns: 96px 1fr;
 		gap: 8px;
 		align-items: center;
-	}
-	input {
-		min-width: 0;
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 4px 8px;
-		font-size: 13px;
 	}
 	.acts {
 		display: flex;

@@ -5,6 +5,7 @@
 	import { addressOf, removeLink, setLink } from '$lib/editor/writing';
 	import Btn from '../parts/Btn.svelte';
 	import { outside } from '../parts/outside';
+	import Field from '../kit/Field.svelte';
 	interface Props {
 		/** The address of the link that the caret is in. */
 		href: string | null;
@@ -42,8 +43,8 @@
 <form class="bar-menu" onsubmit={submit} use:outside={away} onkeydown={keys} aria-label="Link">
 	<label
 		>Web or mail address
-		<input
-			bind:this={input}
+		<Field
+			bind:element={input}
 			bind:value={typed}
 			type="text"
 			inputmode="url"
@@ -78,14 +79,6 @@
 		gap: 5px;
 		color: var(--ink-2);
 		font-size: var(--small);
-	}
-	input {
-		padding: 7px 9px;
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background: var(--sheet);
-		color: var(--ink);
-		font-size: var(--text);
 	}
 	p {
 		color: var(--madder);

@@ -6,6 +6,9 @@
 	import { convertQuotes, type DocSettings } from '$lib/core/manuscript';
 	import PickFiles from '../parts/PickFiles.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
+	import Check from '../kit/Check.svelte';
+	import Pick from '../kit/Pick.svelte';
+	import Words from '../kit/Words.svelte';
 
 	interface Props {
 		draft: Draft;
@@ -48,7 +51,7 @@
 
 {#snippet tick(words: string, on: boolean, change: (on: boolean) => void)}
 	<label class="tick"
-		><input type="checkbox" checked={on} disabled={draft.readOnly} onchange={(e) => change(e.currentTarget.checked)} />
+		><Check checked={on} disabled={draft.readOnly} onchange={(e) => change(e.currentTarget.checked)} />
 		{words}</label
 	>
 {/snippet}
@@ -57,7 +60,7 @@
 	<summary>Adjust for this manuscript</summary>
 	<label
 		>Citations and punctuation
-		<select
+		<Pick
 			value={draft.settings.placement}
 			disabled={draft.readOnly}
 			onchange={(e) => change({ placement: e.currentTarget.value as DocSettings['placement'] })}
@@ -65,22 +68,22 @@
 			<option value="style">as {draft.docStyle.title} has it: {ofStyle}</option>
 			<option value="before">always before the punctuation</option>
 			<option value="behind">always after the punctuation</option>
-		</select>
+		</Pick>
 	</label>
 	<label
 		>Note numbers
-		<select
+		<Pick
 			value={draft.settings.noteNumbers}
 			disabled={draft.readOnly}
 			onchange={(e) => change({ noteNumbers: e.currentTarget.value as DocSettings['noteNumbers'] })}
 		>
 			<option value="through">run on through the manuscript</option>
 			<option value="section">restart in every section</option>
-		</select>
+		</Pick>
 	</label>
 	<label
 		>DOI and address
-		<select
+		<Pick
 			value={draft.house.links}
 			disabled={draft.readOnly}
 			onchange={(e) => rule({ links: e.currentTarget.value as HouseRules['links'] })}
@@ -89,7 +92,7 @@
 			<option value="shown">always, also where the style has none</option>
 			<option value="doi">the DOI alone, where there is one</option>
 			<option value="none">neither</option>
-		</select>
+		</Pick>
 	</label>
 	{@render tick('titles in the bibliography link to the work', draft.house.titles === 'linked', (on) =>
 		rule({ titles: on ? 'linked' : 'style' })
@@ -100,7 +103,7 @@
 	{@render tick('short titles of journals and series', draft.house.shortTitles, (on) => rule({ shortTitles: on }))}
 	<label
 		>Capital letters in titles
-		<select
+		<Pick
 			value={draft.house.sentenceCase}
 			disabled={draft.readOnly}
 			onchange={(e) => rule({ sentenceCase: e.currentTarget.value as HouseRules['sentenceCase'] })}
@@ -108,7 +111,7 @@
 			<option value="style">by the manual: {ofManual}</option>
 			<option value="always">sentence case</option>
 			<option value="never">as in the sources</option>
-		</select>
+		</Pick>
 	</label>
 	{#if titles}
 		<button type="button" class="more" onclick={ontitles}
@@ -133,11 +136,12 @@
 		{/if}
 		<label
 			>Their short forms, a line each: <i>full title = short</i>
-			<textarea
-				rows="4"
+			<Words
+				rows={4}
 				readonly={draft.readOnly}
 				value={problems.length ? typed : written}
-				onchange={(e) => list(e.currentTarget.value)}></textarea>
+				onchange={(e) => list(e.currentTarget.value)}
+			/>
 		</label>
 		{#if !draft.readOnly}
 			<PickFiles
@@ -183,14 +187,6 @@
 	}
 	.more:hover {
 		text-decoration: underline;
-	}
-	textarea {
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 5px 8px;
-		font-size: 12.5px;
 	}
 	.trouble {
 		color: var(--madder);

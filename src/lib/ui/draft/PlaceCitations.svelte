@@ -2,6 +2,7 @@
 	/** Where the citations of a style are placed, and the language of its terms. */
 	import type { CitingForm } from '$lib/core/manuscript';
 	import { LANGUAGES } from './languages';
+	import Pick from '../kit/Pick.svelte';
 
 	interface Props {
 		form: CitingForm;
@@ -25,10 +26,15 @@
 	{#each FORMS as f (f.form)}
 		<button type="button" role="radio" aria-checked={form === f.form} onclick={() => onform(f.form)}>{f.name}</button>
 	{/each}
-	<select aria-label="Language of terms and dates" value={lang} onchange={(e) => onlang(e.currentTarget.value)}>
+	<Pick
+		class="of-terms"
+		aria-label="Language of terms and dates"
+		value={lang}
+		onchange={(e) => onlang(e.currentTarget.value)}
+	>
 		<option value="">language of the style</option>
 		{#each LANGUAGES as l (l.lang)}<option value={l.lang}>{l.name}</option>{/each}
-	</select>
+	</Pick>
 	{#if note}<p role="status">{note}</p>{/if}
 </div>
 
@@ -53,10 +59,6 @@
 		color: var(--ink);
 		font-weight: 600;
 		box-shadow: inset 0 0 0 1px var(--verdigris);
-	}
-	.stand select {
-		margin-left: auto;
-		max-width: 156px;
 	}
 	.stand p {
 		flex-basis: 100%;

@@ -1,6 +1,5 @@
 <script lang="ts">
 	/** A new source without leaving the sentence: the short form. */
-	import { Input, Select } from 'flowbite-svelte';
 	import { onMount } from 'svelte';
 	import { KINDS, readDate, readName, recognise } from '$lib/core/source';
 	import type { Item, Name } from '$lib/core/csl';
@@ -8,6 +7,8 @@
 	import Btn from '../parts/Btn.svelte';
 	import { LookUps } from '../sources/look-ups.svelte';
 	import LookUpList from '../sources/LookUpList.svelte';
+	import Pick from '../kit/Pick.svelte';
+	import Field from '../kit/Field.svelte';
 	let { words, onadd, oncancel }: { words: string; onadd: (id: string) => void; oncancel: () => void } = $props();
 	const lookUps = new LookUps();
 	let byHand = $state(false);
@@ -72,23 +73,12 @@
 	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 	<form class="quick" onsubmit={add} onkeydown={keys}>
 		<label
-			><span>Kind</span><Select
-				bind:value={type}
-				items={KINDS.map((k) => ({ value: k.type, name: k.name }))}
-				size="sm"
-			/></label
+			><span>Kind</span><Pick bind:value={type} items={KINDS.map((k) => ({ value: k.type, name: k.name }))} /></label
 		>
-		<label
-			><span>Author</span><Input
-				bind:value={author}
-				size="sm"
-				placeholder="Okafor, Ebele; Sund, Anders"
-				autofocus
-			/></label
-		>
-		<label class="wide"><span>Title</span><Input bind:value={title} size="sm" required /></label>
-		<label><span>Date</span><Input bind:value={date} size="sm" placeholder="2019, May 2019" /></label>
-		<label><span>{inside ? 'In' : 'Publisher'}</span><Input bind:value={where} size="sm" /></label>
+		<label><span>Author</span><Field bind:value={author} placeholder="Okafor, Ebele; Sund, Anders" autofocus /></label>
+		<label class="wide"><span>Title</span><Field bind:value={title} required /></label>
+		<label><span>Date</span><Field bind:value={date} placeholder="2019, May 2019" /></label>
+		<label><span>{inside ? 'In' : 'Publisher'}</span><Field bind:value={where} /></label>
 		<div class="acts">
 			<small>You can add more fields later in Sources.</small>
 			{#if words.trim() && !lookUps.list.length}<Btn kind="quiet" onclick={() => void lookUps.ask([words])}

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Heading and search of a panel in the margin's place. */
 	import { onMount, type Snippet } from 'svelte';
+	import Field from '../kit/Field.svelte';
 	interface Props {
 		label: string;
 		value: string;
@@ -15,10 +16,9 @@
 
 <div class="head">
 	<h2>{label}</h2>
-	<input
-		bind:this={input}
+	<Field
+		bind:element={input}
 		type="search"
-		class="search-field"
 		bind:value
 		{placeholder}
 		{onkeydown}
@@ -38,9 +38,6 @@
 		font: 600 13px/1.3 var(--sans);
 		color: var(--ink);
 		margin-bottom: 6px;
-	}
-	input {
-		width: 100%;
 	}
 	.head :global(label) {
 		display: block;

@@ -8,6 +8,7 @@
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import SideSearch from './SideSearch.svelte';
+	import Check from '../kit/Check.svelte';
 
 	let { draft }: { draft: Draft } = $props();
 	void library.start();
@@ -43,8 +44,7 @@
 		{@const n = used.get(s.id)?.here ?? 0}
 		<li>
 			<label>
-				<input
-					type="checkbox"
+				<Check
 					checked={chosen.has(s.id)}
 					disabled={draft.readOnly}
 					onchange={() => (chosen.has(s.id) ? chosen.delete(s.id) : chosen.add(s.id))}
@@ -88,9 +88,6 @@
 	}
 	label:hover {
 		background: var(--desk-raised);
-	}
-	input[type='checkbox'] {
-		margin-top: 3px;
 	}
 	b {
 		font-weight: 600;

@@ -1,20 +1,24 @@
 <script lang="ts">
 	/** Choosing a style: the list, and beside it one's own text as it would become. */
 	import { onMount, untrack } from 'svelte';
-	import { nearestStyle, sampleCitations, sampleEntries, type SessionResult, type StyleInfo } from '$lib/core/citing';
+	import { nearestStyle, type SessionResult } from '$lib/core/citing';
 	import { placeCitations, placementOf, readCitations, type CitingForm } from '$lib/core/manuscript';
 	import { changeInWords } from '../styles/change-words';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { FormattingService } from '$lib/services/formatting/index.svelte';
 	import { changeSettings, formIn, switchStyle } from '$lib/editor/style-commands';
-	import Btn from '../parts/Btn.svelte';
 	import { outside } from '../parts/outside';
 	import OwnRules from './OwnRules.svelte';
 	import PlaceCitations from './PlaceCitations.svelte';
-	import StyleColumn from './StyleColumn.svelte';
+	import StyleActs from './StyleActs.svelte';
+	import StyleSides from './StyleSides.svelte';
+	import StyleRows from './StyleRows.svelte';
+	import { styleGroups } from './style-groups';
 	import TitleChanges from './TitleChanges.svelte';
-	import { catalogue, FEATURED, featuredName, kindWords, type StyleEntry } from '$lib/services/style-catalogue.svelte';
-	import { favouriteStyles, noteUsed, usedLately } from '$lib/services/style-choices';
+	import type { SeenStyle } from './seen-style';
+	import { catalogue, featuredName } from '$lib/services/style-catalogue.svelte';
+	import { noteUsed } from '$lib/services/style-choices';
+	import Field from '../kit/Field.svelte';
 
 	interface Props {
 		draft: Draft;
@@ -36,16 +40,7 @@
 	/** Language of terms, dates and quotation marks; empty for the style's own. */
 	// svelte-ignore state_referenced_locally
 	let lang = $state(draft.docStyle.locale);
-	/** What is shown beside the list: a style with the form and language it was formatted in. */
-	interface Seen {
-		picked: { id: string; title: string };
-		form: CitingForm;
-		lang: string;
-		info: StyleInfo;
-		result: SessionResult;
-		counts: { citations: number; notes: number; moved: number; entries: number };
-	}
-	let then = $state.raw<Seen | null>(null);
+	let then = $state.raw<SeenStyle | null>(null);
 	let now = $state.raw<SessionResult | null>(null);
 	let trouble = $state('');
 	/** Titles in sentence case are looked at, those of the style in use or of the one that is chosen. */
@@ -59,66 +54,12 @@
 	/** What is shown is what is chosen, so that it can be used. */
 	const seen = $derived(then?.picked.id === picked.id && then.form === form && then.lang === lang ? then : null);
 
-	interface Row {
-		id: string;
-		name: string;
-		kind: string;
-	}
-	const byId = $derived(new Map(catalogue.list.map((s) => [s.id, s])));
-	const row = (id: string, name: string): Row => {
-		const s = byId.get(id);
-		return { id, name, kind: s ? kindWords(s) : '' };
-	};
-	/** Styles of the journals that are cited most here. */
-	const citedJournals = $derived.by(() => {
-		const times = new Map<string, number>();
-		for (const c of draft.shown.clusters)
-			for (const { sourceId } of c.cites) {
-				const title = draft.source(sourceId)?.item['container-title'];
-				if (typeof title === 'string') times.set(title, (times.get(title) ?? 0) + 1);
-			}
-		return [...times]
-			.sort((a, b) => b[1] - a[1])
-			.flatMap(([title]) => (catalogue.list.length ? (catalogue.ofJournal(title) ?? []) : []))
-			.slice(0, 3);
-	});
 	/** Whose rules a title uses that has none of its own. */
 	const rules = $derived.by(() => {
-		const parent = byId.get(picked.id)?.parent;
-		return parent ? `${picked.title} uses the rules of ${byId.get(parent)?.title ?? parent}.` : '';
+		const parent = catalogue.byId.get(picked.id)?.parent;
+		return parent ? `${picked.title} uses the rules of ${catalogue.byId.get(parent)?.title ?? parent}.` : '';
 	});
-	const groups = $derived.by((): { title: string; rows: Row[] }[] => {
-		if (query.trim()) {
-			const found = catalogue
-				.find(query.trim())
-				.map((s: StyleEntry) => ({ id: s.id, name: featuredName(s.id) ?? s.title, kind: kindWords(s) }));
-			return [
-				{
-					title: found.length
-						? `${found.length === 60 ? 'First 60' : found.length} of ${catalogue.list.length.toLocaleString('en')}`
-						: '',
-					rows: found
-				}
-			];
-		}
-		const lately = [
-			{ id: draft.docStyle.id, title: draft.docStyle.title },
-			...usedLately().filter((s) => s.id !== draft.docStyle.id)
-		].slice(0, 3);
-		const shown = new Set(lately.map((s) => s.id));
-		const others = (list: { id: string; name: string }[]) =>
-			list.filter((s) => !shown.has(s.id) && shown.add(s.id)).map((s) => row(s.id, s.name));
-		return [
-			{ title: 'Recent', rows: lately.map((s) => row(s.id, s.title)) },
-			{
-				title: 'Favourites',
-				rows: others(favouriteStyles().map((id) => ({ id, name: featuredName(id) ?? byId.get(id)?.title ?? id })))
-			},
-			{ title: 'Journals you cite', rows: others(citedJournals.map((s) => ({ id: s.id, name: s.title }))) },
-			{ title: 'Your own', rows: others(catalogue.own.map((s) => ({ id: s.id, name: s.title }))) },
-			{ title: 'Common', rows: others(FEATURED) }
-		].filter((g) => g.rows.length);
-	});
+	const groups = $derived(styleGroups(draft, query));
 
 	onMount(() => {
 		const loaded = catalogue.load();
@@ -131,7 +72,7 @@
 			if (wanted) await loaded;
 			// what was chosen meanwhile is meant
 			if (serial) return;
-			if (wanted) await show(first, featuredName(first) ?? byId.get(first)?.title ?? first);
+			if (wanted) await show(first, featuredName(first) ?? catalogue.byId.get(first)?.title ?? first);
 			else await show(picked.id, picked.title);
 		})();
 		return () => {
@@ -236,36 +177,6 @@
 		await show(near.id, name);
 	}
 
-	/** Citations that say most of a style: the first, one with a place, one again, one of several. */
-	const telling = $derived.by(() => {
-		const own = new Set(draft.shown.citations.filter((c) => c.notePos < 0).map((c) => c.id));
-		return new Set(sampleCitations(draft.shown.clusters.filter((c) => own.has(c.id))));
-	});
-	/** Entries of different kinds of sources, the same on both sides. */
-	const kinds = $derived(
-		new Set(sampleEntries(now?.bibliography ?? then?.result.bibliography ?? [], (id) => draft.source(id)?.item))
-	);
-	/** Those citations with a few words before them. */
-	function samples(r: SessionResult | null, notes: boolean) {
-		if (!r || !draft.view) return [];
-		const doc = draft.view.state.doc;
-		const out = new Map(r.changed.map((c) => [c.id, c]));
-		return draft.shown.citations
-			.filter((c) => c.notePos < 0 && telling.has(c.id))
-			.map((c, i) => {
-				const at = doc.resolve(c.pos);
-				const words = at.parent
-					.textBetween(0, at.parentOffset, ' ', ' ')
-					.replace(/[.,;:\s]+$/, '')
-					.split(/\s+/)
-					.slice(-4)
-					.join(' ');
-				const o = out.get(c.id);
-				return { id: c.id, words, n: i + 1, html: o?.html ?? '', lead: o?.lead ?? '', notes };
-			});
-	}
-	const left = $derived(samples(now, draft.asNotes));
-	const right = $derived(samples(then?.result ?? null, then?.info.class === 'note'));
 	/** Titles that the chosen style prints in sentence case. */
 	const retitled = $derived(seen?.result.retitled?.on ? seen.result.retitled.titles.length : 0);
 	const looked = $derived((titles === 'now' ? now : titles === 'then' ? then?.result : null)?.retitled ?? null);
@@ -344,43 +255,24 @@
 	onkeydown={keys}
 >
 	<div class="list">
-		<input
-			bind:this={search}
+		<Field
+			bind:element={search}
 			bind:value={query}
 			oninput={typed}
 			type="search"
+			look="large"
 			placeholder="Find a style: chicago notes, jour coast…"
 			aria-label="Find a style"
 		/>
-		<div class="scroll">
-			{#each groups as g, i (i)}
-				<h3>{g.title}</h3>
-				<ul class="choices">
-					{#each g.rows as r (r.id)}
-						<li>
-							<button
-								type="button"
-								class:on={picked.id === r.id}
-								aria-pressed={picked.id === r.id}
-								onclick={() => {
-									instead = '';
-									void choose(r.id, r.name);
-								}}><span>{r.name}</span><small>{r.kind}</small></button
-							>
-						</li>
-					{/each}
-				</ul>
-			{/each}
-			{#if query.trim() && groups[0].rows.length === 0}
-				<p class="none">
-					{catalogue.list.length
-						? `No style matches “${query}”. Try a word of the journal or the publisher.`
-						: 'Loading the catalogue…'}
-				</p>
-			{/if}
-			{#if catalogue.trouble}<p class="none">{catalogue.trouble}</p>{/if}
-			<p class="none"><a href="/styles">All styles, compared and explained</a></p>
-		</div>
+		<StyleRows
+			{groups}
+			{query}
+			picked={picked.id}
+			onpick={(r) => {
+				instead = '';
+				void choose(r.id, r.name);
+			}}
+		/>
 		<OwnRules {draft} titles={now?.retitled?.titles.length ?? 0} ontitles={() => (titles = 'now')} />
 	</div>
 	<div class="cmp">
@@ -407,30 +299,23 @@
 				onclose={() => (titles = '')}
 			/>
 		{:else}
-			<!-- svelte-ignore a11y_no_noninteractive_tabindex -->
-			<div class="two" role="region" aria-label="Now and after switching" tabindex="0">
-				{#each [{ title: `Now, in ${draft.docStyle.title}`, list: left, entries: now?.bibliography }, { title: `After switching to ${then?.picked.title ?? picked.title}`, list: right, entries: then?.result.bibliography }] as side, i (i)}
-					<StyleColumn
-						title={side.title}
-						list={side.list}
-						entries={(side.entries ?? []).filter((e) => kinds.has(e.id))}
-					/>
-				{/each}
-			</div>
+			<StyleSides
+				{draft}
+				{now}
+				then={then?.result ?? null}
+				notes={then?.info.class === 'note'}
+				title={then?.picked.title ?? picked.title}
+			/>
 		{/if}
-		<div class="acts">
-			<p aria-live="polite">
-				{draft.readOnly ? 'This manuscript is open in another tab, where its style can be changed.' : sentence}
-				{#if retitled && !titles}
-					{retitled === 1 ? 'One title is' : `${retitled} titles are`} in sentence case.
-					<button type="button" class="see" onclick={() => (titles = 'then')}
-						>See {retitled === 1 ? 'it' : 'them'}</button
-					>
-				{/if}
-			</p>
-			<Btn kind="ghost" onclick={onclose}>Cancel</Btn>
-			<Btn kind="primary" disabled={!seen || draft.readOnly} onclick={apply}>Use this style</Btn>
-		</div>
+		<StyleActs
+			{sentence}
+			retitled={titles ? 0 : retitled}
+			ready={Boolean(seen)}
+			readOnly={draft.readOnly}
+			onsee={() => (titles = 'then')}
+			onuse={apply}
+			{onclose}
+		/>
 	</div>
 </div>
 
@@ -446,50 +331,12 @@
 		flex-direction: column;
 		min-height: 0;
 	}
-	input {
-		width: 100%;
-		flex: none;
-	}
-	.scroll {
-		overflow: auto;
-		min-height: 0;
-	}
-	h3 {
-		font: 500 var(--tiny) / 1 var(--sans);
-		color: var(--ink-3);
-		padding: 14px 8px 6px;
-	}
 	.cmp {
 		padding: 16px 20px;
 		display: flex;
 		flex-direction: column;
 		gap: 12px;
 		min-height: 0;
-	}
-	.two {
-		display: grid;
-		grid-template-columns: 1fr 1fr;
-		gap: 18px;
-		font: 400 14px/1.5 var(--serif);
-		flex: 1;
-		overflow: auto;
-		min-height: 0;
-	}
-	.acts {
-		display: flex;
-		gap: 10px;
-		align-items: center;
-		border-top: 1px solid var(--line);
-		padding-top: 12px;
-	}
-	.acts p {
-		flex: 1;
-		color: var(--ink-2);
-	}
-	.see {
-		color: var(--verdigris-strong);
-		cursor: pointer;
-		text-decoration: underline;
 	}
 	.none {
 		color: var(--ink-2);

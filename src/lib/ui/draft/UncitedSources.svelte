@@ -8,6 +8,7 @@
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import HandMadeForm from './HandMadeForm.svelte';
+	import Field from '../kit/Field.svelte';
 
 	let { draft }: { draft: Draft } = $props();
 	let query = $state('');
@@ -58,7 +59,7 @@
 							? `${shortLabel(f.source.item).name} ${shortLabel(f.source.item).year} ${titleOf(f.source.item)}`
 							: 'A source that is not in the library'}</span
 					>
-					<input
+					<Field
 						value={f.why}
 						placeholder="further reading"
 						aria-label="Why it is listed"
@@ -72,7 +73,7 @@
 			{/each}
 		</ul>
 	{/if}
-	<input
+	<Field
 		type="search"
 		bind:value={query}
 		placeholder="Find a source in your library"

@@ -2,15 +2,15 @@
 	/** What keys do in every view, with a search. */
 	import { Modal } from 'flowbite-svelte';
 	import { findShortcuts } from './shortcuts';
+	import Field from '../kit/Field.svelte';
 	let { open = $bindable() }: { open: boolean } = $props();
 	let query = $state('');
 	const groups = $derived(findShortcuts(query));
 </script>
 
 <Modal bind:open title="Shortcuts" aria-label="Shortcuts" size="sm" class="keys">
-	<!-- svelte-ignore a11y_autofocus -->
-	<input
-		class="search-field"
+	<Field
+		look="large"
 		type="search"
 		bind:value={query}
 		aria-label="Find a shortcut"
@@ -36,9 +36,6 @@
 </Modal>
 
 <style>
-	.search-field {
-		width: 100%;
-	}
 	h3 {
 		font: 600 var(--small) / 1.4 var(--sans);
 		color: var(--ink-3);

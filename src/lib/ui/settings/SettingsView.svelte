@@ -11,6 +11,10 @@
 	import Backup from '../sources/Backup.svelte';
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../parts/Btn.svelte';
+	import Check from '../kit/Check.svelte';
+	import Field from '../kit/Field.svelte';
+	import Pick from '../kit/Pick.svelte';
+	import Choice from '../kit/Choice.svelte';
 
 	const THEMES: { theme: Theme; name: string }[] = [
 		{ theme: 'system', name: 'Same as the system' },
@@ -58,9 +62,7 @@
 			<span>Theme</span>
 			<div class="choices">
 				{#each THEMES as t (t.theme)}
-					<label
-						><input type="radio" name="theme" checked={theme.choice === t.theme} onchange={() => theme.set(t.theme)} />
-						{t.name}</label
+					<Choice name="theme" group={theme.choice} value={t.theme} onchange={() => theme.set(t.theme)}>{t.name}</Choice
 					>
 				{/each}
 			</div>
@@ -72,30 +74,30 @@
 		<p class="fine">Manuscripts you have already started stay as they are.</p>
 		<div class="row">
 			<label for="set-style">Citation style</label>
-			<select id="set-style" value={preferences.newStyle?.id ?? ''} onchange={(e) => style(e.currentTarget.value)}>
+			<Pick id="set-style" value={preferences.newStyle?.id ?? ''} onchange={(e) => style(e.currentTarget.value)}>
 				<option value="">As the kind of paper asks</option>
 				{#each FEATURED as f (f.id)}<option value={f.id}>{f.name}</option>{/each}
-			</select>
+			</Pick>
 		</div>
 		<div class="row">
 			<label for="set-language">Language of terms and dates</label>
-			<select
+			<Pick
 				id="set-language"
 				value={preferences.newLocale}
 				onchange={(e) => void preferences.set('newLocale', e.currentTarget.value)}
 			>
 				<option value="">Language of the style</option>
 				{#each LANGUAGES as l (l.lang)}<option value={l.lang}>{l.name}</option>{/each}
-			</select>
+			</Pick>
 		</div>
 		<div class="row">
 			<label for="set-name">Your name</label>
-			<input
+			<Field
 				id="set-name"
-				class="search-field"
+				look="large"
 				aria-describedby="set-name-use"
 				type="text"
-				maxlength="200"
+				maxlength={200}
 				autocomplete="name"
 				value={preferences.name}
 				onchange={(e) => void preferences.set('name', e.currentTarget.value.trim())}
@@ -107,8 +109,7 @@
 	<section aria-labelledby="typing">
 		<h2 id="typing">Typing</h2>
 		<label class="tick"
-			><input
-				type="checkbox"
+			><Check
 				checked={preferences.shapeMarks}
 				onchange={(e) => void preferences.set('shapeMarks', e.currentTarget.checked)}
 			/>
@@ -166,9 +167,6 @@
 		padding: 6px 0;
 		color: var(--ink-2);
 	}
-	.row .search-field {
-		padding: 9px 12px;
-	}
 	.row small {
 		grid-column: 2;
 		color: var(--ink-3);
@@ -179,7 +177,6 @@
 		flex-wrap: wrap;
 		gap: 6px 18px;
 	}
-	.choices label,
 	.tick {
 		display: flex;
 		gap: 8px;

@@ -3,6 +3,7 @@
 	import { Dropdown } from 'flowbite-svelte';
 	import { COLUMNS } from './columns';
 	import { DEFAULT_COLUMNS, type LibraryView } from './library-view.svelte';
+	import Check from '../kit/Check.svelte';
 	let { view }: { view: LibraryView } = $props();
 	let open = $state(false);
 	function flip(id: string, on: boolean) {
@@ -26,8 +27,7 @@
 			<legend>Columns</legend>
 			{#each COLUMNS as c (c.id)}
 				<label class:fixed={c.fixed}
-					><input
-						type="checkbox"
+					><Check
 						checked={view.table.columns.includes(c.id)}
 						disabled={c.fixed}
 						onchange={(e) => flip(c.id, e.currentTarget.checked)}
@@ -69,12 +69,6 @@
 	}
 	label.fixed {
 		color: var(--ink-3);
-	}
-	input {
-		width: 14px;
-		height: 14px;
-		border-radius: 3px;
-		color: var(--verdigris);
 	}
 	.reset {
 		text-align: left;

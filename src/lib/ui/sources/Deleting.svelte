@@ -4,6 +4,7 @@
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
+	import Field from '../kit/Field.svelte';
 	interface Props {
 		view: LibraryView;
 		ids: string[];
@@ -63,8 +64,8 @@
 	</p>
 	{#if into}
 		<div class="into">
-			<input
-				use:focusField
+			<Field
+				{@attach focusField}
 				bind:value={words}
 				aria-label="Source to merge it into"
 				placeholder="author, year or words of the title"
@@ -108,14 +109,6 @@
 		gap: 2px;
 		margin-top: 8px;
 		max-width: 560px;
-	}
-	.into input {
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 5px 8px;
-		font-size: 13px;
 	}
 	.into button {
 		text-align: left;

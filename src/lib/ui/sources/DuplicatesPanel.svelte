@@ -92,6 +92,8 @@
 		});
 		await next();
 	}
+	/** Before the library was looked through, nothing can be said of it. */
+	const looked = $derived(view.groups !== null && !view.looking);
 	async function next() {
 		await tick();
 		at = groups[0] ? keyOf(groups[0]) : '';
@@ -103,9 +105,9 @@
 		<h2>
 			{groups.length
 				? `${groups.length} possible ${groups.length === 1 ? 'duplicate' : 'duplicates'}`
-				: view.looking
-					? 'Checking the library…'
-					: 'No duplicates'}
+				: looked
+					? 'No duplicates'
+					: 'Checking the library…'}
 		</h2>
 		<span class="spacer"></span>
 		<Btn kind="quiet" onclick={onclose}>Back to the list</Btn>
@@ -185,7 +187,7 @@
 				</div>
 			</div>
 		</div>
-	{:else if !view.looking}
+	{:else if looked}
 		<p class="fine">No two sources share an identifier, or title, year and author. What you import is compared too.</p>
 	{/if}
 </section>

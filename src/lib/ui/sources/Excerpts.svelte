@@ -4,6 +4,9 @@
 	import type { Excerpt, Source } from '$lib/core/source';
 	import Btn from '../parts/Btn.svelte';
 	import type { Put } from './change';
+	import Field from '../kit/Field.svelte';
+	import Pick from '../kit/Pick.svelte';
+	import Words from '../kit/Words.svelte';
 
 	interface Props {
 		source: Source;
@@ -97,19 +100,19 @@
 	{#if at >= 0}
 		<form onsubmit={keep}>
 			<div class="row">
-				<select bind:value={kind} aria-label="What it is">
+				<Pick bind:value={kind} aria-label="What it is">
 					{#each Object.entries(KINDS) as [k, n] (k)}<option value={k}>{n}</option>{/each}
-				</select>
-				<input bind:value={place} aria-label="Locator" placeholder="p 12–14" />
-				<input bind:value={section} aria-label="Section it is for" placeholder="For section…" />
+				</Pick>
+				<Field bind:value={place} aria-label="Locator" placeholder="p 12–14" />
+				<Field bind:value={section} aria-label="Section it is for" placeholder="For section…" />
 			</div>
-			<!-- svelte-ignore a11y_autofocus -->
-			<textarea
+			<Words
 				bind:value={text}
-				rows="3"
+				rows={3}
 				aria-label="Words of the excerpt"
 				autofocus
-				required={kind !== 'picture' || !image}></textarea>
+				required={kind !== 'picture' || !image}
+			/>
 			{#if kind === 'picture'}
 				<label
 					>Picture <input
@@ -173,25 +176,16 @@
 		display: flex;
 		gap: 6px;
 	}
-	.row input {
-		flex: 1;
-		min-width: 0;
-	}
 	.end {
 		justify-content: flex-end;
 	}
-	input,
-	textarea,
-	select {
+	input {
 		border: 1px solid var(--line);
 		border-radius: var(--r1);
 		background: var(--sheet);
 		color: var(--ink);
 		padding: 5px 8px;
 		font-size: 13px;
-	}
-	select {
-		padding-right: 30px;
 	}
 	.link {
 		color: var(--verdigris-strong);

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Pills beside the search: shelf, kind, state, and what wants attention. */
-	import { Select } from 'flowbite-svelte';
 	import { AT_ONCE, type LibraryView, type Panel } from './library-view.svelte';
+	import Pick from '../kit/Pick.svelte';
 	let { view, onshow }: { view: LibraryView; onshow: (panel: Panel) => void } = $props();
 	const cut = (s: string) => (s.length > 34 ? `${s.slice(0, 32)}…` : s);
 	const shelves = $derived([
@@ -30,33 +30,9 @@
 	};
 </script>
 
-<Select
-	size="sm"
-	class="facet-select"
-	bind:value={view.shelf}
-	onchange={filter}
-	aria-label="Shelf"
-	placeholder=""
-	items={shelves}
-/>
-<Select
-	size="sm"
-	class="facet-select"
-	bind:value={view.kind}
-	onchange={filter}
-	aria-label="Kind of source"
-	placeholder=""
-	items={kinds}
-/>
-<Select
-	size="sm"
-	class="facet-select"
-	bind:value={view.state}
-	onchange={filter}
-	aria-label="Cited or not"
-	placeholder=""
-	items={states}
-/>
+<Pick look="pill" bind:value={view.shelf} onchange={filter} aria-label="Shelf" items={shelves} />
+<Pick look="pill" bind:value={view.kind} onchange={filter} aria-label="Kind of source" items={kinds} />
+<Pick look="pill" bind:value={view.state} onchange={filter} aria-label="Cited or not" items={states} />
 <button
 	type="button"
 	class="facet"

@@ -1,7 +1,7 @@
 <script lang="ts">
+	import { fromAction } from 'svelte/attachments';
 	/** The form of a source: the fields its kind usually has first, the rest on request. */
 	import { tick } from 'svelte';
-	import { Select } from 'flowbite-svelte';
 	import { NAME_VARIABLES, type Item, type Name } from '$lib/core/csl';
 	import {
 		FIELDS,
@@ -20,6 +20,9 @@
 	import NamesField from './NamesField.svelte';
 	import { sourcePreview } from './preview.svelte';
 	import { typed } from './typed';
+	import Field from '../kit/Field.svelte';
+	import Words from '../kit/Words.svelte';
+	import Pick from '../kit/Pick.svelte';
 
 	interface Props {
 		source: Source;
@@ -125,13 +128,12 @@
 <div class="fields">
 	<div class="f">
 		<label for="kind-{source.id}">Kind</label>
-		<Select
+		<Pick
 			id="kind-{source.id}"
-			size="sm"
-			class="plain"
+			look="plain"
 			value={source.item.type}
 			items={KINDS.map((k) => ({ value: k.type, name: k.name }))}
-			onchange={(e) => void setKind((e.currentTarget as HTMLSelectElement).value)}
+			onchange={(e) => void setKind(e.currentTarget.value)}
 		/>
 	</div>
 	{#if silent.length}
@@ -158,24 +160,31 @@
 			{:else}
 				<label for="f-{source.id}-{name}">{label}</label>
 				{#if f.kind === 'long'}
-					<textarea
+					<Words
+						look="quiet"
 						id="f-{source.id}-{name}"
-						rows="2"
-						use:typed={{ value: text(name), commit: (v) => setField(name, v.trim()) }}></textarea>
+						rows={2}
+						{@attach fromAction(typed, () => ({ value: text(name), commit: (v) => setField(name, v.trim()) }))}
+					/>
 				{:else if f.kind === 'date'}
 					<span class="date">
-						<input
+						<Field
+							look="quiet"
 							id="f-{source.id}-{name}"
 							placeholder={f.example}
-							use:typed={{ value: writeDate(source.item[name]), commit: (v) => setField(name, readDate(v)) }}
+							{@attach fromAction(typed, () => ({
+								value: writeDate(source.item[name]),
+								commit: (v) => setField(name, readDate(v))
+							}))}
 						/>
 						{#if literal(source.item[name])}<small>no date that sorts; printed as it stands</small>{/if}
 					</span>
 				{:else}
-					<input
+					<Field
+						look="quiet"
 						id="f-{source.id}-{name}"
 						placeholder={f.example}
-						use:typed={{ value: text(name), commit: (v) => setField(name, v.trim()) }}
+						{@attach fromAction(typed, () => ({ value: text(name), commit: (v) => setField(name, v.trim()) }))}
 					/>
 				{/if}
 			{/if}
@@ -184,15 +193,13 @@
 	{#if roles.length && !more}
 		<div class="f">
 			<label for="role-{source.id}">Another role</label>
-			<Select
+			<Pick
 				id="role-{source.id}"
-				size="sm"
-				class="plain"
+				look="plain"
 				value=""
-				placeholder=""
 				items={[{ value: '', name: 'Editor, translator, …' }, ...roles]}
 				onchange={(e) => {
-					const el = e.currentTarget as HTMLSelectElement;
+					const el = e.currentTarget;
 					if (el.value) void goTo(el.value);
 					el.value = '';
 				}}
@@ -201,35 +208,43 @@
 	{/if}
 	<div class="f">
 		<label for="key-{source.id}">Cite key</label>
-		<input
+		<Field
+			look="quiet"
 			id="key-{source.id}"
 			aria-describedby={keyProblem || badKey ? `keyp-${source.id}` : undefined}
-			use:typed={{ value: source.key, commit: setKey }}
+			{@attach fromAction(typed, () => ({ value: source.key, commit: setKey }))}
 		/>
 	</div>
 	{#if keyProblem || badKey}<p class="problem" id="keyp-{source.id}">{badKey || keyProblem}</p>{/if}
 	<div class="f">
 		<label for="tags-{source.id}">Tags</label>
-		<input
+		<Field
+			look="quiet"
 			id="tags-{source.id}"
 			placeholder="gas, maps"
-			use:typed={{ value: source.tags.join(', '), commit: (v) => put({ tags: list(v) }) }}
+			{@attach fromAction(typed, () => ({ value: source.tags.join(', '), commit: (v) => put({ tags: list(v) }) }))}
 		/>
 	</div>
 	<div class="f">
 		<label for="shelves-{source.id}">Shelves</label>
-		<input
+		<Field
+			look="quiet"
 			id="shelves-{source.id}"
 			placeholder="Chapter 2, Shore ecology"
-			use:typed={{ value: source.shelves.join(', '), commit: (v) => put({ shelves: list(v) }) }}
+			{@attach fromAction(typed, () => ({
+				value: source.shelves.join(', '),
+				commit: (v) => put({ shelves: list(v) })
+			}))}
 		/>
 	</div>
 	<div class="f">
 		<label for="ann-{source.id}">Annotation</label>
-		<textarea
+		<Words
+			look="quiet"
 			id="ann-{source.id}"
-			rows="2"
-			use:typed={{ value: source.annotation, commit: (v) => put({ annotation: v.trim() }) }}></textarea>
+			rows={2}
+			{@attach fromAction(typed, () => ({ value: source.annotation, commit: (v) => put({ annotation: v.trim() }) }))}
+		/>
 	</div>
 	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
 	{#if kept.length}<p class="note">
@@ -274,32 +289,6 @@
 	label,
 	.label {
 		color: var(--ink-3);
-	}
-	input,
-	textarea {
-		font: 400 13px/1.4 var(--sans);
-		background: none;
-		color: var(--ink);
-		border: 1px solid transparent;
-		border-radius: var(--r1);
-		padding: 4px 6px;
-		width: 100%;
-		resize: vertical;
-	}
-	input::placeholder {
-		color: var(--ink-3);
-		opacity: 0.75;
-	}
-	input:hover,
-	textarea:hover {
-		border-color: var(--line);
-	}
-	input:focus,
-	textarea:focus {
-		border-color: var(--verdigris);
-		box-shadow: none;
-		outline: none;
-		background: var(--desk-raised);
 	}
 	.date {
 		display: flex;

@@ -11,6 +11,7 @@
 	import ImportReport from './ImportReport.svelte';
 	import type { LibraryView } from './library-view.svelte';
 	import LookUpList from './LookUpList.svelte';
+	import Words from '../kit/Words.svelte';
 
 	interface Props {
 		files: File[];
@@ -93,7 +94,8 @@
 	{:else}
 		<label class="pick"
 			>Identifiers, addresses or words, one a line; or records of any format
-			<textarea
+			<Words
+				look="large"
 				rows={b.lookUps.list.length ? 2 : 5}
 				bind:value={text}
 				placeholder={'10.5555/lk.2011.3\n978-0-306-40615-7\nlindqvist estuary\n@article{okonjo2019, …'}
@@ -102,7 +104,8 @@
 						e.preventDefault();
 						void read();
 					}
-				}}></textarea></label
+				}}
+			/></label
 		>
 		{#if b.lookUps.list.length}
 			<LookUpList
@@ -148,21 +151,6 @@
 		color: var(--ink-2);
 		font-size: 13px;
 		margin-bottom: 10px;
-	}
-	textarea {
-		display: block;
-		width: 100%;
-		margin-top: 6px;
-		border: 1px solid var(--line);
-		border-radius: var(--r2);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 9px 12px;
-		font-size: 13.5px;
-		line-height: 1.5;
-	}
-	textarea::placeholder {
-		color: var(--ink-3);
 	}
 	.sum {
 		color: var(--ink);

@@ -4,6 +4,7 @@
 	import type { ImportRow } from '$lib/workers/library';
 	import { library } from '$lib/services/library.svelte';
 	import type { ImportSession, Choice } from './import.svelte';
+	import Pick from '../kit/Pick.svelte';
 
 	let { b }: { b: ImportSession } = $props();
 	/** Of a long list, how many are drawn. */
@@ -93,12 +94,13 @@
 		<h3>
 			{g.name} <span>{g.rows.length.toLocaleString('en')}</span>
 			{#if g.rows.length > 1}
-				<select
+				<Pick
+					look="bare"
 					aria-label="All that are {g.name.toLowerCase()}"
 					onchange={(e) => b.chooseAll(g.state, e.currentTarget.value as Choice)}
 				>
 					{#each CHOICES[g.state] as [c, words] (c)}<option value={c}>all: {words}</option>{/each}
-				</select>
+				</Pick>
 			{/if}
 		</h3>
 		<ul>
@@ -110,13 +112,14 @@
 						{#if row.like}<small><i class="diamond" aria-hidden="true"></i>{like(row)}</small>{/if}
 						{#each row.notes as n, k (k)}<small>{n}</small>{/each}</span
 					>
-					<select
+					<Pick
+						look="bare"
 						aria-label="What to do with {titleOf(row.item)}"
 						value={b.choice(i)}
 						onchange={(e) => b.choose(i, e.currentTarget.value as Choice)}
 					>
 						{#each CHOICES[row.state] as [c, words] (c)}<option value={c}>{words}</option>{/each}
-					</select>
+					</Pick>
 				</li>
 			{/each}
 		</ul>
@@ -192,18 +195,6 @@
 		margin-right: 6px;
 		width: 6px;
 		height: 6px;
-	}
-	select {
-		font-size: 12.5px;
-		padding: 3px 26px 3px 8px;
-		background-color: transparent;
-		border-color: transparent;
-		color: var(--ink-2);
-		text-align-last: right;
-	}
-	select:hover,
-	select:focus {
-		border-color: var(--line);
 	}
 	.remark {
 		color: var(--ink-3);

@@ -2,6 +2,7 @@
 	/** Answers to look-ups: the one that was found, several to choose from, or why there is none. */
 	import { kindOf, placeOf, shortAuthor, titleOf, yearOf } from '$lib/core/source';
 	import type { LookUps } from './look-ups.svelte';
+	import Choice from '../kit/Choice.svelte';
 	let { list, onhand }: { list: LookUps; onhand: () => void } = $props();
 </script>
 
@@ -20,14 +21,13 @@
 			{:else if l.state === 'found'}
 				{#if l.items.length > 1}<p class="wait">{l.items.length} candidates. Which is it?</p>{/if}
 				{#each l.items as item, i (i)}
-					<label>
-						<input type="radio" name="look-{l.id}" checked={l.chosen === i} onchange={() => (l.chosen = i)} />
+					<Choice name="look-{l.id}" group={l.chosen} value={i} onchange={() => (l.chosen = i)} class="of-look-up">
 						<span
 							><b>{shortAuthor(item) || 'No author'}</b>
 							{yearOf(item)} <i>{titleOf(item)}</i>
 							<small>{[kindOf(item.type).name.toLowerCase(), placeOf(item)].filter(Boolean).join(' · ')}</small></span
 						>
-					</label>
+					</Choice>
 				{/each}
 			{:else}
 				<p class="no">
@@ -78,29 +78,25 @@
 		cursor: pointer;
 		padding: 0 6px;
 	}
-	label {
+	li :global(.of-look-up) {
 		display: flex;
 		gap: 9px;
 		padding: 4px 0;
 		cursor: pointer;
 		align-items: baseline;
 	}
-	label b {
+	span b {
 		font-weight: 600;
 		color: var(--ink);
 	}
-	label i {
+	span i {
 		font: 400 13.5px/1.4 var(--serif);
 		color: var(--ink);
 	}
-	label small {
+	span small {
 		display: block;
 	}
-	input {
-		flex: none;
-		width: 14px;
-		height: 14px;
-		color: var(--verdigris);
+	li :global(.of-look-up input) {
 		translate: 0 2px;
 	}
 	.wait {

@@ -1,10 +1,13 @@
 <script lang="ts">
+	import { fromAction } from 'svelte/attachments';
 	/** Names, a line each; Enter for the next; dragged or moved with Alt and the arrows; how each was understood is shown. */
 	import { flip } from 'svelte/animate';
 	import { dragHandle, dragHandleZone } from 'svelte-dnd-action';
 	import type { Name } from '$lib/core/csl';
 	import { readName, writeName } from '$lib/core/source';
 	import { typed } from './typed';
+	import Check from '../kit/Check.svelte';
+	import Field from '../kit/Field.svelte';
 	interface Props {
 		names: Name[];
 		label: string;
@@ -123,19 +126,19 @@
 							title="Drag, or Alt with the arrows">⠿</span
 						>
 					{/if}
-					<input
+					<Field
+						look="quiet"
 						type="text"
 						placeholder={example}
 						aria-label="{label} {i + 1}"
-						use:typed={{
+						{@attach fromAction(typed, () => ({
 							value: r.name ? writeName(r.name) : '',
 							commit: (v) => set(i, v, Boolean(r.name?.literal))
-						}}
+						}))}
 						onkeydown={(e) => key(e, i)}
 					/>
 					<label
-						><input
-							type="checkbox"
+						><Check
 							checked={Boolean(r.name?.literal)}
 							onchange={(e) => set(i, field(i)?.value ?? '', e.currentTarget.checked)}
 						/> organisation</label
@@ -161,40 +164,12 @@
 		font-size: 12px;
 		line-height: 1;
 	}
-	input[type='text'] {
-		flex: 1;
-		font: 400 13px/1.4 var(--sans);
-		background: none;
-		color: var(--ink);
-		border: 1px solid transparent;
-		border-radius: var(--r1);
-		padding: 4px 6px;
-		min-width: 0;
-	}
-	input::placeholder {
-		color: var(--ink-3);
-		opacity: 0.75;
-	}
-	input[type='text']:hover {
-		border-color: var(--line);
-	}
-	input[type='text']:focus {
-		border-color: var(--verdigris);
-		background: var(--desk-raised);
-		box-shadow: none;
-	}
 	label {
 		color: var(--ink-3);
 		font-size: 11.5px;
 		display: flex;
 		gap: 5px;
 		align-items: center;
-	}
-	label input {
-		width: 13px;
-		height: 13px;
-		border-radius: 3px;
-		color: var(--verdigris);
 	}
 	button,
 	small {

@@ -5,6 +5,7 @@
 	import Btn from '../parts/Btn.svelte';
 	import { unexpected } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
+	import Check from '../kit/Check.svelte';
 	interface Props {
 		file: File;
 		onclose: () => void;
@@ -83,7 +84,7 @@
 		<li>leave {n(plan.sources.same + plan.manuscripts.same, 'record')} that are the same</li>
 		{#if newer}<li>
 				leave {n(newer, 'record')} that you changed here since
-				<label><input type="checkbox" bind:checked={olderToo} /> take the older state all the same</label>
+				<label><Check bind:checked={olderToo} /> take the older state all the same</label>
 			</li>{/if}
 	</ul>
 	{#if skipped.length}
@@ -125,12 +126,6 @@
 		gap: 7px;
 		align-items: center;
 		padding-top: 4px;
-	}
-	input {
-		width: 14px;
-		height: 14px;
-		border-radius: 3px;
-		color: var(--verdigris);
 	}
 	.spacer {
 		flex: 1;

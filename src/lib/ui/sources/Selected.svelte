@@ -6,6 +6,7 @@
 	import { changeSources } from '$lib/data/sources';
 	import Btn from '../parts/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
+	import Field from '../kit/Field.svelte';
 	interface Props {
 		view: LibraryView;
 		onmerge: (ids: string[]) => void;
@@ -62,8 +63,8 @@
 				void put();
 			}}
 		>
-			<input
-				use:focus
+			<Field
+				{@attach focus}
 				bind:value={name}
 				list="names-known"
 				aria-label={naming === 'tag' ? 'Tag' : 'Shelf'}
@@ -125,13 +126,5 @@
 		top: 0;
 		z-index: 3;
 		background: var(--desk);
-	}
-	input {
-		border: 1px solid var(--line);
-		background: var(--sheet);
-		color: var(--ink);
-		border-radius: var(--r2);
-		padding: 7px 10px;
-		font-size: 13px;
 	}
 </style>

@@ -2,6 +2,7 @@
 	/** One source on one line. */
 	import { titleOf, type Source } from '$lib/core/source';
 	import type { Column } from './columns';
+	import Check from '../kit/Check.svelte';
 	interface Props {
 		source: Source;
 		columns: Column[];
@@ -17,13 +18,7 @@
 </script>
 
 <div class="grid" class:open>
-	<input
-		type="checkbox"
-		class="box"
-		checked={picked}
-		aria-label="Select {titleOf(source.item)}"
-		onclick={(e) => onpick(e.shiftKey)}
-	/>
+	<Check class="box" checked={picked} aria-label="Select {titleOf(source.item)}" onclick={(e) => onpick(e.shiftKey)} />
 	<button type="button" class="opener" aria-expanded={open} onclick={onopen} style:--columns={template}>
 		{#each columns as c (c.id)}
 			{#if c.id === 'author'}
@@ -99,17 +94,6 @@
 		font: 500 var(--tiny) / 1 var(--sans);
 		color: var(--marigold);
 		margin-left: 8px;
-	}
-	.box {
-		width: 15px;
-		height: 15px;
-		border: 1.5px solid var(--ink-3);
-		border-radius: 3px;
-		background-color: var(--sheet);
-		color: var(--verdigris);
-	}
-	.box:checked {
-		background-color: var(--verdigris);
 	}
 	.grid.open {
 		height: auto;

@@ -9,19 +9,19 @@
 	import { library } from '$lib/services/library.svelte';
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../parts/Btn.svelte';
-	import Backup from './Backup.svelte';
 	import ImportPanel from './ImportPanel.svelte';
-	import ColumnsMenu from './ColumnsMenu.svelte';
 	import Deleting from './Deleting.svelte';
 	import Facets from './Facets.svelte';
 	import { filesOf } from './files';
 	import { LibraryView } from './library-view.svelte';
-	import OpenSource from './OpenSource.svelte';
+	import NoSources from './NoSources.svelte';
 	import Selected from './Selected.svelte';
-	import SourceRow from './SourceRow.svelte';
+	import SourcesFoot from './SourcesFoot.svelte';
+	import SourcesTable from './SourcesTable.svelte';
 	import { RowWindow } from './table.svelte';
 	import TidyPanel from './TidyPanel.svelte';
 	import DuplicatesPanel from './DuplicatesPanel.svelte';
+	import Field from '../kit/Field.svelte';
 
 	const view = new LibraryView();
 	const rows = new RowWindow();
@@ -77,7 +77,6 @@
 		table.narrow = width <= 1000;
 	});
 	const unknown = $derived(readQuery(view.query).unknown);
-	const template = $derived(table.shown.map((c) => c.width).join(' '));
 
 	/** Opens a source and brings it into sight, once it is there. */
 	async function goTo(id: string) {
@@ -172,7 +171,6 @@
 			requestAnimationFrame(() => next()?.focus());
 		}
 	}
-	const arrow = (id: string) => (view.query.trim() || table.sort?.by !== id ? '' : table.sort.down ? ' ↓' : ' ↑');
 </script>
 
 <svelte:window onkeydown={keys} bind:innerWidth={width} />
@@ -195,10 +193,10 @@
 >
 	<h1 class="visually-hidden">Sources</h1>
 	<div class="tools">
-		<input
-			class="field"
+		<Field
+			look="large"
 			type="search"
-			bind:this={search}
+			bind:element={search}
 			bind:value={typed}
 			oninput={() => find(typed)}
 			placeholder="Find by anything you remember: okafor eels, year:1868-1900, tag:archive"
@@ -245,95 +243,20 @@
 			}}
 		/>
 	{:else}
-		<div class="grid h" style:--columns={template}>
-			<span></span>
-			{#each table.shown as c (c.id)}
-				<button
-					type="button"
-					class:n={c.numeric}
-					onclick={() => view.sortBy(c.id)}
-					aria-label="Sort by {c.id === 'cited' ? 'times cited' : c.name}">{c.name}{arrow(c.id)}</button
-				>
-			{/each}
-			<ColumnsMenu {view} />
-		</div>
-		<ul aria-label="Sources" bind:this={list} style:height="{rows.height}px">
-			{#each rows.items as r (r.slot)}
-				{@const s = listed[r.index]}
-				{#if s}
-					<li
-						class:open={view.open === s.id}
-						style:transform="translateY({r.start}px)"
-						use:rows.measure={{ index: r.index, open: view.open === s.id }}
-						aria-posinset={r.index + 1}
-						aria-setsize={listed.length}
-					>
-						<SourceRow
-							source={s}
-							columns={table.shown}
-							{template}
-							cited={view.counts.get(s.id) ?? 0}
-							untidy={view.findings?.get(s.id)?.length ?? 0}
-							open={view.open === s.id}
-							picked={Boolean(table.picked[s.id])}
-							onpick={(range) => table.pick(r.index, range)}
-							onopen={() => (view.open = view.open === s.id ? null : s.id)}
-						/>
-						{#if view.open === s.id}
-							{#key s.id}<OpenSource source={s} {view} onremove={() => remove([s.id])} />{/key}
-						{/if}
-					</li>
-				{/if}
-			{/each}
-		</ul>
+		<SourcesTable {view} {rows} bind:list onremove={(ids) => remove(ids)} />
 		{#if library.ready && !listed.length}
-			<div class="none">
-				{#if library.trouble}
-					<p>{library.trouble}</p>
-				{:else if view.all.length === 0}
-					<h2>The library is empty</h2>
-					<p>
-						Import a file from a database, paste identifiers or addresses, drop a PDF, or enter a source by hand. One
-						library serves all your manuscripts.
-					</p>
-					<p><Btn kind="primary" onclick={() => (bringing = true)}>Import</Btn></p>
-				{:else if library.indexed < view.all.length}
-					<p>
-						Still reading the library: {library.indexed.toLocaleString('en')} of {view.all.length.toLocaleString('en')} can
-						be found so far.
-					</p>
-				{:else}
-					<p>
-						No source matches{view.query ? ` “${view.query}”` : ' these choices'}.
-						<button
-							type="button"
-							class="link"
-							onclick={() => {
-								typed = '';
-								view.resetFilters();
-							}}>Show all {view.all.length.toLocaleString('en')}</button
-						>
-						{#if view.query}or <button type="button" class="link" onclick={() => (bringing = true)}>look it up</button
-							>{/if}
-					</p>
-				{/if}
-			</div>
+			<NoSources
+				{view}
+				onbring={() => (bringing = true)}
+				onall={() => {
+					typed = '';
+					view.resetFilters();
+				}}
+			/>
 		{/if}
 	{/if}
 </main>
-<footer class="foot">
-	<span>{view.all.length.toLocaleString('en')} sources</span>
-	{#if listed.length !== view.all.length && !view.panel}<span>{listed.length.toLocaleString('en')} shown</span>{/if}
-	<span>{view.citedCount.toLocaleString('en')} cited</span>
-	{#if library.indexed < view.all.length}<span>{library.indexed.toLocaleString('en')} can be found so far</span>{/if}
-	{#if view.undoName}
-		<button type="button" class="link" onclick={() => view.undo()} title="Ctrl+Z"
-			>Undo: {view.undoName[0].toLowerCase() + view.undoName.slice(1)}</button
-		>
-	{/if}
-	<span class="spacer"></span>
-	<Backup />
-</footer>
+<SourcesFoot {view} {listed} />
 {#if bringing}
 	<ImportPanel
 		{files}
@@ -369,97 +292,10 @@
 		align-items: center;
 		padding: 18px 0 12px;
 	}
-	.field {
-		flex: 1;
-		border: 1px solid var(--line);
-		background: var(--sheet);
-		border-radius: var(--r2);
-		padding: 10px 12px;
-		color: var(--ink);
-		font-size: var(--text);
-	}
-	.field::placeholder {
-		color: var(--ink-3);
-	}
-	.grid.h {
-		display: grid;
-		grid-template-columns: 24px var(--columns) 24px;
-		gap: 0 14px;
-		align-items: baseline;
-		padding: 8px 12px;
-		font-size: var(--small);
-		color: var(--ink-3);
-		border-bottom: 1px solid var(--line);
-	}
-	.grid.h button {
-		text-align: left;
-		cursor: pointer;
-		color: inherit;
-		white-space: nowrap;
-	}
-	.grid.h .n {
-		text-align: right;
-	}
-	ul {
-		position: relative;
-	}
-	li {
-		position: absolute;
-		left: 0;
-		right: 0;
-		top: 0;
-		contain: content;
-	}
-	li.open {
-		contain: none;
-		z-index: 2;
-		left: -12px;
-		right: -12px;
-		padding: 4px 11px 18px;
-		background: var(--sheet);
-		border: 1px solid var(--line);
-		border-radius: var(--r3);
-		box-shadow: var(--lift);
-	}
 	.hint {
 		color: var(--ink-2);
 		font-size: 12.5px;
 		padding: 0 12px 8px;
-	}
-	.spacer {
-		flex: 1;
-	}
-	.none {
-		padding: 40px 12px;
-		color: var(--ink-2);
-	}
-	.none h2 {
-		font: 600 18px/1.3 var(--serif);
-		color: var(--ink);
-		margin-bottom: 6px;
-	}
-	.none p {
-		margin-bottom: 12px;
-	}
-	.link {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		cursor: pointer;
-	}
-	.foot {
-		position: sticky;
-		bottom: 0;
-		z-index: 3;
-		background: var(--desk);
-		display: flex;
-		gap: var(--s5);
-		align-items: center;
-		height: var(--foot);
-		padding: 0 var(--s4);
-		border-top: 1px solid var(--line);
-		color: var(--ink-3);
-		font-size: var(--small);
-		font-variant-numeric: tabular-nums;
 	}
 	@media (max-width: 1000px) {
 		.lib {
@@ -467,9 +303,6 @@
 		}
 		.tools {
 			flex-wrap: wrap;
-		}
-		.field {
-			flex-basis: 100%;
 		}
 	}
 </style>

@@ -2,6 +2,7 @@
 	/** The style in which sources are shown here: any of the catalogue. */
 	import { catalogue, FEATURED } from '$lib/services/style-catalogue.svelte';
 	import { sourcePreview } from './preview.svelte';
+	import Field from '../kit/Field.svelte';
 	let choosing = $state(false);
 	let query = $state('');
 	const matches = $derived(
@@ -19,8 +20,8 @@
 
 {#if choosing}
 	<div class="pick">
-		<input
-			use:focus
+		<Field
+			{@attach focus}
 			bind:value={query}
 			aria-label="Style to show sources in"
 			placeholder="Any style: apa, jour coast"
@@ -73,15 +74,6 @@
 	.pick {
 		font: 400 13px/1.4 var(--sans);
 		margin-bottom: 8px;
-	}
-	input {
-		width: 100%;
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 5px 8px;
-		font-size: 13px;
 	}
 	li button {
 		width: 100%;

@@ -1,6 +1,5 @@
 <script lang="ts">
 	/** Everything that wants tidying, by what it is: one, or all of a kind, with the proposed text beside the present one. */
-	import { Select } from 'flowbite-svelte';
 	import { fieldNamed, shortLabel, type Source } from '$lib/core/source';
 	import { applyChange, findingKey, RULE_NAMES, tidy, type Finding } from '$lib/core/source/tidy';
 	import { changeSources } from '$lib/data/sources';
@@ -8,6 +7,7 @@
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
+	import Pick from '../kit/Pick.svelte';
 
 	let { view, onclose, ongo }: { view: LibraryView; onclose: () => void; ongo: (id: string) => void } = $props();
 	interface Item {
@@ -32,6 +32,8 @@
 				(RULE_NAMES[a] < RULE_NAMES[b] ? -1 : 1)
 		);
 	});
+	/** Before the library was looked through, nothing can be said of it. */
+	const looked = $derived(view.findings !== null && !view.looking);
 	const total = $derived(groups.reduce((n, [, l]) => n + l.length, 0));
 	const allFixable = $derived(groups.flatMap(([, l]) => l).filter((i) => i.finding.change));
 
@@ -90,21 +92,16 @@
 <section class="panel" aria-label="To clean up">
 	<header>
 		<h2>
-			{total
-				? `${total.toLocaleString('en')} to clean up`
-				: view.looking
-					? 'Checking the library…'
-					: 'Nothing to clean up'}
+			{total ? `${total.toLocaleString('en')} to clean up` : looked ? 'Nothing to clean up' : 'Checking the library…'}
 		</h2>
 		<span class="titles" id="titles-how">Keep titles</span>
-		<Select
-			size="sm"
-			class="facet-select wide"
+		<Pick
+			look="pill"
+			class="wide"
 			value={view.titles}
-			placeholder=""
 			aria-labelledby="titles-how"
 			items={TITLES}
-			onchange={(e) => void view.setTitles((e.currentTarget as HTMLSelectElement).value as Settings['titles'])}
+			onchange={(e) => void view.setTitles(e.currentTarget.value as Settings['titles'])}
 		/>
 		<span class="spacer"></span>
 		{#if allFixable.length}<Btn kind="ghost" onclick={() => fix(allFixable, 'Fixed everything')}
@@ -112,7 +109,7 @@
 			>{/if}
 		<Btn kind="quiet" onclick={onclose}>Back to the list</Btn>
 	</header>
-	{#if !total && !view.looking}<p class="fine">Every title, name, number and address looks as it should.</p>{/if}
+	{#if !total && looked}<p class="fine">Every title, name, number and address looks as it should.</p>{/if}
 	{#each groups as [rule, list] (rule)}
 		{@const fixable = list.filter((i) => i.finding.change)}
 		<section class="group" aria-label={RULE_NAMES[rule] ?? rule}>

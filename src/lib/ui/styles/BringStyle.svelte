@@ -9,6 +9,7 @@
 	import Btn from '../parts/Btn.svelte';
 	import PickFiles from '../parts/PickFiles.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
+	import Words from '../kit/Words.svelte';
 
 	let {
 		service,
@@ -98,13 +99,15 @@
 		<PickFiles words="Choose a CSL file" accept=".csl,.xml,text/xml,application/xml" onpick={take} />
 		<span>or drop it here, or paste its text:</span>
 	</div>
-	<textarea
-		rows="5"
+	<Words
+		look="mono"
+		rows={5}
 		spellcheck="false"
 		aria-label="Text of the style"
 		placeholder={BEGINNING}
 		value={text}
-		oninput={(e) => look(e.currentTarget.value)}></textarea>
+		oninput={(e) => look(e.currentTarget.value)}
+	/>
 	{#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
 	{#if answer && !answer.ok}
 		<div role="alert">
@@ -179,7 +182,6 @@
 		font: 600 18px/1.3 var(--serif);
 		color: var(--ink);
 	}
-	textarea,
 	.lines {
 		font:
 			400 12px/1.5 ui-monospace,

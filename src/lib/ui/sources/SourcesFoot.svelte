@@ -1,0 +1,48 @@
+<script lang="ts">
+	/** How much there is, what undo would take back, and the backup. */
+	import { library } from '$lib/services/library.svelte';
+	import Backup from './Backup.svelte';
+	import type { LibraryView } from './library-view.svelte';
+
+	let { view, listed }: { view: LibraryView; listed: readonly unknown[] } = $props();
+</script>
+
+<footer class="foot">
+	<span>{view.all.length.toLocaleString('en')} sources</span>
+	{#if listed.length !== view.all.length && !view.panel}<span>{listed.length.toLocaleString('en')} shown</span>{/if}
+	<span>{view.citedCount.toLocaleString('en')} cited</span>
+	{#if library.indexed < view.all.length}<span>{library.indexed.toLocaleString('en')} can be found so far</span>{/if}
+	{#if view.undoName}
+		<button type="button" class="link" onclick={() => view.undo()} title="Ctrl+Z"
+			>Undo: {view.undoName[0].toLowerCase() + view.undoName.slice(1)}</button
+		>
+	{/if}
+	<span class="spacer"></span>
+	<Backup />
+</footer>
+
+<style>
+	.spacer {
+		flex: 1;
+	}
+	.link {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		cursor: pointer;
+	}
+	.foot {
+		position: sticky;
+		bottom: 0;
+		z-index: 3;
+		background: var(--desk);
+		display: flex;
+		gap: var(--s5);
+		align-items: center;
+		height: var(--foot);
+		padding: 0 var(--s4);
+		border-top: 1px solid var(--line);
+		color: var(--ink-3);
+		font-size: var(--small);
+		font-variant-numeric: tabular-nums;
+	}
+</style>
