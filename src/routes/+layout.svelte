@@ -1,20 +1,23 @@
 <script lang="ts">
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
-	import { offline } from '$lib/offline/offline.svelte';
 	import { preferences } from '$lib/services/preferences.svelte';
 	import { library } from '$lib/services/library.svelte';
 	import { inBackground, watchUnexpected } from '$lib/services/problems';
-	import Toasts from '$lib/ui/parts/Toasts.svelte';
 	import Banner from '$lib/ui/parts/Banner.svelte';
 	import { help } from '$lib/services/help.svelte';
+	import { toasts } from '$lib/services/toasts.svelte';
 	let { children }: { children: Snippet } = $props();
 	onMount(() => {
 		inBackground(library.start(), 'The library could not be read.');
 		preferences.start();
 		// what is needed without the server is fetched when the page is at rest
 		const later = setTimeout(
-			() => inBackground(offline.prepare(), 'The app could not be made ready to work offline.'),
+			() =>
+				inBackground(
+					import('$lib/offline/offline.svelte').then(({ offline }) => offline.prepare()),
+					'The app could not be made ready to work offline.'
+				),
 			5000
 		);
 		const stop = watchUnexpected();
@@ -38,5 +41,11 @@
 	<Banner text={library.trouble} />
 {/if}
 {@render children()}
-{#if help.open}{#await shortcuts() then Keys}<Keys.default bind:open={help.open} />{/await}{/if}
-<Toasts />
+{#if help.open}{#await shortcuts() then Keys}<Keys.default bind:open={help.open} />{:catch}<Banner
+			text="The list of shortcuts could not be loaded. Check the connection and press ? again."
+		/>{/await}{/if}
+{#await import('$lib/ui/parts/Toasts.svelte') then Toasts}<Toasts.default />{:catch}{#each toasts.list as t (t.id)}<p
+			role="alert"
+		>
+			{t.text}
+		</p>{/each}{/await}

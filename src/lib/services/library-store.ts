@@ -5,10 +5,14 @@
 import { onSourceChange, type SourceChange } from '$lib/data/changes';
 import { db, openDatabase, storageMessage, type Database } from '$lib/data/db';
 import { soundSources } from '$lib/data/repair';
-import { seedOnce } from '$lib/data/seed';
 import { addSources, type NewSource } from '$lib/data/sources';
 import { createIndex } from '$lib/core/search';
-import { createMatcher, prepare, type Source } from '$lib/core/source';
+import type { Source } from '$lib/core/source';
+
+/** What fills a new desk is fetched where there is one to fill. */
+const seedFirst = async (base: Database): Promise<void> => {
+	if (!(await base.settings.get('begun'))) await (await import('$lib/data/seed')).seedOnce(base);
+};
 
 /** Sources indexed, and read, between two looks at what the person does. */
 const SLICE = 250;
@@ -36,7 +40,7 @@ export abstract class LibraryStore {
 	/** @param seed fills an untouched database at the first visit */
 	constructor(
 		private readonly base: Database = db,
-		private readonly seed: (base: Database) => Promise<void> = seedOnce
+		private readonly seed: (base: Database) => Promise<void> = seedFirst
 	) {}
 
 	/** The id a source has now. */
@@ -174,6 +178,7 @@ export abstract class LibraryStore {
 	 * @returns their ids in order, and how many were added
 	 */
 	async findOrAdd(list: NewSource[], origin: string): Promise<{ ids: string[]; added: number }> {
+		const { createMatcher, prepare } = await import('$lib/core/source/duplicates');
 		const here = createMatcher(this.sources.values());
 		const found = list.map((r) => {
 			const like = here.match(prepare(r.item));

@@ -19,9 +19,7 @@
 	import Btn from '../parts/Btn.svelte';
 	import { recognise } from '$lib/core/source';
 	import CiteMatches from './CiteMatches.svelte';
-	import CitePreview from './CitePreview.svelte';
 	import CiteTyping from './CiteTyping.svelte';
-	import OverrideForm from './OverrideForm.svelte';
 	import type { Elsewhere } from './CiteRows.svelte';
 	import { CiteLineState } from './citeline.svelte';
 
@@ -168,6 +166,10 @@
 	}
 </script>
 
+{#snippet lost()}
+	<p role="alert">This part of the page could not be loaded. Check the connection and try again.</p>
+{/snippet}
+
 <div
 	class="line"
 	bind:this={box}
@@ -179,19 +181,19 @@
 	<CiteTyping {line} bind:input onkeydown={keydown} onpaste={pasted} />
 
 	{#if byHand && target.editing}
-		<OverrideForm
-			html={overrideNow ? overrideHtml(overrideNow) : shown}
-			label={draft.asNotes && !target.inNote ? 'Words of this note' : 'Words of this citation'}
-			onkeep={(text) => {
-				draft.closeCite();
-				const { id } = target.editing!;
-				draft.run(overrideCitation(id, { text, basis: draft.output(id)?.text ?? '' }));
-			}}
-			oncancel={() => {
-				byHand = false;
-				setTimeout(() => input?.focus(), 0);
-			}}
-		/>
+		{#await import('./OverrideForm.svelte') then Form}<Form.default
+				html={overrideNow ? overrideHtml(overrideNow) : shown}
+				label={draft.asNotes && !target.inNote ? 'Words of this note' : 'Words of this citation'}
+				onkeep={(text) => {
+					draft.closeCite();
+					const { id } = target.editing!;
+					draft.run(overrideCitation(id, { text, basis: draft.output(id)?.text ?? '' }));
+				}}
+				oncancel={() => {
+					byHand = false;
+					setTimeout(() => input?.focus(), 0);
+				}}
+			/>{:catch}{@render lost()}{/await}
 	{:else if adding}
 		{#await import('./QuickSource.svelte') then Quick}<Quick.default
 				words={line.part.query}
@@ -203,9 +205,7 @@
 					adding = false;
 					void takeNew(id);
 				}}
-			/>{:catch}<p role="alert">
-				This part of the page could not be loaded. Check the connection and try again.
-			</p>{/await}
+			/>{:catch}{@render lost()}{/await}
 	{:else}
 		<CiteMatches
 			{line}
@@ -251,15 +251,15 @@
 			</p>
 		{/if}
 
-		<CitePreview
-			{draft}
-			{target}
-			{line}
-			onform={(form) => {
-				line.useForm(form);
-				input?.focus();
-			}}
-		/>
+		{#await import('./CitePreview.svelte') then Preview}<Preview.default
+				{draft}
+				{target}
+				{line}
+				onform={(form) => {
+					line.useForm(form);
+					input?.focus();
+				}}
+			/>{:catch}{@render lost()}{/await}
 		<div class="acts">
 			<Btn kind="quiet" onclick={() => (adding = true)}>New source</Btn>
 			{#if target.editing}<Btn kind="quiet" onclick={() => commitCite(draft, target, [])}>Delete the citation</Btn>{/if}

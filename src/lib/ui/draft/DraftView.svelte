@@ -32,6 +32,9 @@
 		find: () => import('./FindBar.svelte'),
 		unreadable: () => import('./Unreadable.svelte'),
 		rows: () => import('./CiteRows.svelte'),
+		preview: () => import('./CitePreview.svelte'),
+		words: () => import('./OverrideForm.svelte'),
+		link: () => import('./LinkForm.svelte'),
 		quick: () => import('./QuickSource.svelte')
 	};
 

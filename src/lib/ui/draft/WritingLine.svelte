@@ -14,7 +14,6 @@
 		type WritingMark
 	} from '$lib/editor/writing';
 	import WritingMenu, { type MenuRow } from './WritingMenu.svelte';
-	import LinkForm from './LinkForm.svelte';
 	import { AngleDownOutline, SearchOutline } from '../parts/icons';
 
 	let { draft, onfind }: { draft: Draft; onfind: () => void } = $props();
@@ -235,7 +234,14 @@
 			off: fixed,
 			act: () => show('link')
 		})}
-		{#if open === 'link'}<LinkForm href={now.link} {run} onclose={back} onaway={() => (open = '')} />{/if}
+		{#if open === 'link'}{#await import('./LinkForm.svelte') then Form}<Form.default
+					href={now.link}
+					{run}
+					onclose={back}
+					onaway={() => (open = '')}
+				/>{:catch}<p role="alert">
+					This part of the page could not be loaded. Check the connection and try again.
+				</p>{/await}{/if}
 	</span>
 	{@render menu('more', 'More formatting', 'More', moreMarks, fixed)}
 	<i class="rule" aria-hidden="true"></i>
