@@ -1,6 +1,7 @@
 <script lang="ts">
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
+	import { guide } from '$lib/services/guide.svelte';
 	import { preferences } from '$lib/services/preferences.svelte';
 	import { library } from '$lib/services/library.svelte';
 	import { inBackground, watchUnexpected } from '$lib/services/problems';
@@ -11,6 +12,7 @@
 	onMount(() => {
 		inBackground(library.start(), 'The library could not be read.');
 		preferences.start();
+		guide.start();
 		// what is needed without the server is fetched when the page is at rest
 		const later = setTimeout(
 			() =>

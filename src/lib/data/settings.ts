@@ -22,6 +22,8 @@ export interface Settings {
 	name: string;
 	/** Typed quotation marks and dashes take the shape of the language. */
 	shapeMarks: boolean;
+	/** The first manuscript that the guide goes along with; whether it was asked for, is on its way, or over. */
+	guide: { state: 'offered' | 'on' | 'over'; manuscript: string; style: string };
 }
 
 export const DEFAULTS: Settings = {
@@ -34,7 +36,8 @@ export const DEFAULTS: Settings = {
 	newStyle: null,
 	newLocale: '',
 	name: '',
-	shapeMarks: true
+	shapeMarks: true,
+	guide: { state: 'offered', manuscript: '', style: '' }
 };
 
 type Check<T> = (v: unknown) => v is T;
@@ -60,7 +63,13 @@ const CHECKS: { [K in keyof Settings]: Check<Settings[K]> } = {
 	},
 	newLocale: (v): v is string => typeof v === 'string' && /^(?:[a-z]{2,3}(?:-[A-Z]{2})?)?$/.test(v),
 	name: (v): v is string => typeof v === 'string' && v.length <= 200,
-	shapeMarks: (v): v is boolean => typeof v === 'boolean'
+	shapeMarks: (v): v is boolean => typeof v === 'boolean',
+	guide: (v): v is Settings['guide'] => {
+		const g = v as Partial<Settings['guide']> | null;
+		if (typeof g !== 'object' || g === null) return false;
+		const known = g.state === 'offered' || g.state === 'on' || g.state === 'over';
+		return known && typeof g.manuscript === 'string' && typeof g.style === 'string';
+	}
 };
 
 /** Names that settings had before. */

@@ -23,6 +23,7 @@
 	import { DotsHorizontalOutline } from '../parts/icons';
 	import Backup from '../sources/Backup.svelte';
 	import Bin from './Bin.svelte';
+	import Offer from '../guide/Offer.svelte';
 	import Example from './Example.svelte';
 	import Repair from './Repair.svelte';
 	import Strip from '../parts/Strip.svelte';
@@ -101,6 +102,7 @@
 		<Btn kind="primary" onclick={() => start()}>New manuscript</Btn>
 	</div>
 
+	{#if list !== null && !library.trouble}<Offer />{/if}
 	{#if trouble}<p class="quiet" role="alert">{trouble}</p>{/if}
 	{#if list === null}
 		<p class="quiet">Opening the desk…</p>

@@ -11,6 +11,7 @@
 	import { goto, pair } from '$lib/editor/navigation';
 	import { citedIds } from '$lib/editor/citing';
 	import { Draft } from '$lib/editor/draft.svelte';
+	import { guide } from '$lib/services/guide.svelte';
 	import { library } from '$lib/services/library.svelte';
 	import Lost from '../parts/Lost.svelte';
 	import Bar from '../parts/Bar.svelte';
@@ -29,6 +30,7 @@
 		style: () => import('./StylePanel.svelte'),
 		entry: () => import('./EntryMenu.svelte'),
 		list: () => import('./BibliographyPanel.svelte'),
+		guide: () => import('../guide/DraftGuide.svelte'),
 		find: () => import('./FindBar.svelte'),
 		unreadable: () => import('./Unreadable.svelte'),
 		rows: () => import('./CiteRows.svelte'),
@@ -252,6 +254,7 @@
 		{@const menu = draft.bibliographyMenu}
 		{#await later.list() then Panel}{#key menu}<Panel.default {draft} {menu} />{/key}{:catch}{@render lost()}{/await}
 	{/if}
+	{#if guide.with(id)}{#await later.guide() then Guide}<Guide.default {draft} />{:catch}{@render lost()}{/await}{/if}
 	{#if finding}{#await later.find() then Find}<Find.default
 				{draft}
 				onclose={() => (finding = false)}

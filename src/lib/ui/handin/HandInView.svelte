@@ -13,6 +13,7 @@
 	import { bibliographyForClipboard, type BibliographyWords, type SessionResult } from '$lib/core/citing';
 	import type { Source } from '$lib/core/source';
 	import { formatStored } from '$lib/services/format-stored';
+	import { guide } from '$lib/services/guide.svelte';
 	import { library } from '$lib/services/library.svelte';
 	import { unexpected } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
@@ -21,6 +22,7 @@
 	import Bar from '../parts/Bar.svelte';
 	import Banner from '../parts/Banner.svelte';
 	import Btn from '../parts/Btn.svelte';
+	import GuideCard from '../guide/GuideCard.svelte';
 	import Lost from '../parts/Lost.svelte';
 	import { many } from '../parts/many';
 
@@ -33,6 +35,7 @@
 	let trouble = $state('');
 	let notes = $state.raw<string[]>([]);
 	let busy = $state('');
+	let saved = $state(false);
 	const page = $derived(final ? writeHtml(final) : '');
 
 	onMount(() => {
@@ -127,6 +130,7 @@
 				await writeDocx(final),
 				'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
 			);
+			saved = true;
 			toasts.say('The DOCX file is in your downloads. Your manuscript stays live here.');
 		} catch (e) {
 			toasts.say(unexpected(e, 'The DOCX file could not be written. Your manuscript is not touched.'));
@@ -137,6 +141,7 @@
 	function html() {
 		if (!final) return;
 		download(`${fileName(final.title)}.html`, page, 'text/html');
+		saved = true;
 		toasts.say('The HTML file is in your downloads. Your manuscript stays live here.');
 	}
 	async function copyList() {
@@ -156,6 +161,17 @@
 		else download(`${fileName(final!.title)}.json`, writeCslJson(cited), 'application/json');
 	}
 </script>
+
+{#if guide.with(id) && final}
+	<GuideCard step={saved ? 5 : 4} title={saved ? 'That is all there is to it' : 'Save the file'}>
+		{#if saved}
+			<p>The file is in your downloads. The manuscript stays on the desk, and its citations stay live.</p>
+			<p><kbd>?</kbd> lists the keys of every view.</p>
+		{:else}
+			<p>Save it as DOCX or HTML. On the right is what will be in it.</p>
+		{/if}
+	</GuideCard>
+{/if}
 
 <svelte:head><title>Hand in · {manuscript?.title ?? ''} · Rapid Quill</title></svelte:head>
 <Bar here="">
