@@ -327,4 +327,26 @@
 			grid-row: 1;
 		}
 	}
+	@media (max-width: 760px) {
+		.desk {
+			padding: 20px 14px 40px;
+		}
+		.ms {
+			grid-template-columns: minmax(0, 1fr) auto 40px;
+			gap: 8px 14px;
+			padding: 14px 10px 14px 16px;
+		}
+		.name {
+			grid-column: 1 / span 2;
+		}
+		.more {
+			grid-column: 3;
+		}
+		.strip {
+			grid-column: 1 / -1;
+		}
+		.state {
+			grid-column: 2 / -1;
+		}
+	}
 </style>

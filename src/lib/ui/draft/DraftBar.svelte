@@ -209,4 +209,22 @@
 			max-width: 220px;
 		}
 	}
+	/* enlarged, or on a small screen: two rows, so that nothing leaves the page */
+	@media (max-width: 760px) {
+		.bar {
+			flex-wrap: wrap;
+			gap: 2px;
+			padding: 4px 8px;
+		}
+		.title {
+			flex: 1 1 60%;
+			max-width: none;
+		}
+		.spacer {
+			display: none;
+		}
+		.bar :global(.btn.btn) {
+			padding: 7px 8px;
+		}
+	}
 </style>

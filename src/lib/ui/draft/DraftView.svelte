@@ -327,6 +327,9 @@
 		}
 	}
 	@media (max-width: 760px) {
+		.draft {
+			grid-template-rows: auto auto minmax(0, 1fr) var(--foot);
+		}
 		.page {
 			grid-template-columns: minmax(0, 1fr);
 		}

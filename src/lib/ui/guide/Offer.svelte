@@ -39,7 +39,7 @@
 		border-radius: var(--r2);
 	}
 	.offer div {
-		flex: 1 1 300px;
+		flex: 1 1 380px;
 	}
 	h2 {
 		font: 600 16px/1.3 var(--serif);

@@ -65,4 +65,19 @@
 	.spacer {
 		flex: 1;
 	}
+	@media (max-width: 760px) {
+		.bar {
+			flex-wrap: wrap;
+			gap: 2px;
+			height: auto;
+			min-height: var(--bar);
+			padding: 0 8px;
+		}
+		nav a {
+			padding: 14px 8px;
+		}
+		.bar :global(.btn.btn) {
+			padding: 7px 8px;
+		}
+	}
 </style>

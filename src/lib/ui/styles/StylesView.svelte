@@ -270,6 +270,15 @@
 		margin-bottom: 10px;
 	}
 	@media (max-width: 860px) {
+		.show {
+			padding: 20px;
+		}
+		.show > header {
+			flex-wrap: wrap;
+		}
+		.show > header > div {
+			flex-basis: 100%;
+		}
 		.styles {
 			grid-template-columns: 1fr;
 			height: auto;
