@@ -7,7 +7,8 @@ export default defineConfig({
 	timeout: 120_000,
 	expect: { timeout: 10_000 },
 	fullyParallel: true,
-	workers: 2,
+	// a good part of a test is waiting for what a person would wait for
+	workers: 3,
 	forbidOnly: Boolean(process.env.CI),
 	reporter: [['line'], ['./e2e/failures-last.ts']],
 	use: {

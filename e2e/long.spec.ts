@@ -291,3 +291,23 @@ test('what is typed does not put the paragraph into the page anew: the caret wou
 	expect(await page.evaluate(() => (window as unknown as { moved: number }).moved)).toBe(0);
 	done();
 });
+
+test('for screen readers all of it can be kept in the page, with its notes', async ({ page }) => {
+	const done = watchErrors(page);
+	await page.goto('/settings');
+	const choice = page.getByRole('checkbox', { name: 'Keep all of a long text in the page' });
+	await choice.check();
+	await page.reload();
+	await expect(choice).toBeChecked();
+	await openLong(page);
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet.getByRole('paragraph')).toHaveCount(PARAGRAPHS);
+	await expect(sheet.getByRole('heading', { name: 'Section 8' })).toBeAttached();
+	await expect(
+		page.getByRole('complementary', { name: 'Citations beside the text' }).getByRole('textbox', { name: 'Your note 1' })
+	).toBeAttached();
+	await inSight(page, 'Paragraph 399:').click();
+	await page.keyboard.type('Seen ');
+	await expect(sheet).toContainText('Seen ');
+	done();
+});

@@ -22,6 +22,8 @@ export interface Settings {
 	name: string;
 	/** Typed quotation marks and dashes take the shape of the language. */
 	shapeMarks: boolean;
+	/** All of a long text is in the page, for programs that read the page aloud. */
+	wholeText: boolean;
 	/** The first manuscript that the guide goes along with; whether it was asked for, is on its way, or over. */
 	guide: { state: 'offered' | 'on' | 'over'; manuscript: string; style: string };
 }
@@ -37,6 +39,7 @@ export const DEFAULTS: Settings = {
 	newLocale: '',
 	name: '',
 	shapeMarks: true,
+	wholeText: false,
 	guide: { state: 'offered', manuscript: '', style: '' }
 };
 
@@ -64,6 +67,7 @@ const CHECKS: { [K in keyof Settings]: Check<Settings[K]> } = {
 	newLocale: (v): v is string => typeof v === 'string' && /^(?:[a-z]{2,3}(?:-[A-Z]{2})?)?$/.test(v),
 	name: (v): v is string => typeof v === 'string' && v.length <= 200,
 	shapeMarks: (v): v is boolean => typeof v === 'boolean',
+	wholeText: (v): v is boolean => typeof v === 'boolean',
 	guide: (v): v is Settings['guide'] => {
 		const g = v as Partial<Settings['guide']> | null;
 		if (typeof g !== 'object' || g === null) return false;

@@ -128,8 +128,15 @@ export class Draft implements NodeViewContext {
 	private readonly pending = new Set<Promise<unknown>>();
 	private readonly storage = localAhead();
 
-	/** @throws ManuscriptError where the stored text cannot be read; what is stored is untouched */
-	constructor(m: Manuscript, readOnly = false) {
+	/**
+	 * @param whole all of a long text stands in the page, as programs need it that read the page aloud
+	 * @throws ManuscriptError where the stored text cannot be read; what is stored is untouched
+	 */
+	constructor(
+		m: Manuscript,
+		readOnly = false,
+		readonly whole = false
+	) {
 		this.id = m.id;
 		this.kind = m.kind;
 		this.readOnly = readOnly;
@@ -137,7 +144,7 @@ export class Draft implements NodeViewContext {
 		this.initial = doc;
 		this.store = new DocumentStore(doc, m.title, m.undo, editorPlugins(this.gestures(null)));
 		this.describeSoon = new Debounce(() => this.takeDescription(), 150, 150);
-		if (doc.childCount > LONG) this.virtualise();
+		if (doc.childCount > LONG && !whole) this.virtualise();
 		this.formatting = new FormattingService({
 			item: (id) => this.source(id)?.item,
 			onShown: (changed) => this.showFormatted(changed)
@@ -196,7 +203,7 @@ export class Draft implements NodeViewContext {
 	/** Before very much is pasted: from now on only a part of the text is in the page at a time. */
 	becomeLong(): void {
 		const { view } = this;
-		if (!view || this.virtualizer) return;
+		if (!view || this.virtualizer || this.whole) return;
 		const element = view.dom.parentElement!;
 		const focused = view.hasFocus();
 		view.destroy();

@@ -4,13 +4,14 @@ import { DEFAULTS, getSetting, putSetting, type Settings } from '$lib/data/setti
 import { unexpected } from './problems';
 import { toasts } from './toasts.svelte';
 
-export type Preference = 'newStyle' | 'newLocale' | 'name' | 'shapeMarks';
+export type Preference = 'newStyle' | 'newLocale' | 'name' | 'shapeMarks' | 'wholeText';
 
 class Preferences {
 	newStyle = $state.raw<Settings['newStyle']>(DEFAULTS.newStyle);
 	newLocale = $state(DEFAULTS.newLocale);
 	name = $state(DEFAULTS.name);
 	shapeMarks = $state(DEFAULTS.shapeMarks);
+	wholeText = $state(DEFAULTS.wholeText);
 	private watching: Subscription | null = null;
 
 	/** Follows what is stored, by other tabs too. */
@@ -19,7 +20,8 @@ class Preferences {
 			newStyle: await getSetting('newStyle'),
 			newLocale: await getSetting('newLocale'),
 			name: await getSetting('name'),
-			shapeMarks: await getSetting('shapeMarks')
+			shapeMarks: await getSetting('shapeMarks'),
+			wholeText: await getSetting('wholeText')
 		})).subscribe({
 			next: (s) => Object.assign(this, s),
 			error: (e: unknown) => unexpected(e, 'The settings could not be read.')

@@ -291,7 +291,8 @@ function sortText(all: Name[], o: NameOptions, c: Context): string {
 	const keys = names.slice(0, shown).map((n) => nameSortKey(n, o, c.style.demote, c.style.initializeWithHyphen));
 	if (cut && (c.sortNames?.useLast ?? o.etAlUseLast))
 		keys.push(nameSortKey(names[names.length - 1], o, c.style.demote, c.style.initializeWithHyphen));
-	return keys.join(' ');
+	// as the list is printed: a dash between names counts, a comma is no part of a key
+	return keys.join(o.delimiter);
 }
 
 /** "editor translator" naming the same people is one list with a label of its own (CSL 1.0.2, "Names"). */

@@ -7,6 +7,7 @@
 	import { db, type Manuscript } from '$lib/data/db';
 	import { holdManuscript, waitForManuscript, type Hold } from '$lib/data/lock';
 	import { getManuscript } from '$lib/data/manuscripts';
+	import { getSetting } from '$lib/data/settings';
 	import { inBackground, unexpected } from '$lib/services/problems';
 	import { goto, pair } from '$lib/editor/navigation';
 	import { citedIds } from '$lib/editor/citing';
@@ -86,9 +87,10 @@
 				trouble = 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
 				return;
 			}
+			const whole = await getSetting('wholeText');
 			let next: Draft;
 			try {
-				next = new Draft(m, !writing);
+				next = new Draft(m, !writing, whole);
 			} catch (e) {
 				trouble = unexpected(e, 'This manuscript cannot be shown.');
 				if (e instanceof ManuscriptError) trouble = e.message;

@@ -41,7 +41,8 @@
 	/** The note that is written in stays, wherever the page is scrolled to. */
 	let writing = $state('');
 	const items = $derived.by(() => {
-		const shown = itemsBetween(all, near.from, near.to);
+		// before the text is there, nothing is near
+		const shown = draft.whole && near.to ? all : itemsBetween(all, near.from, near.to);
 		const kept = writing && !shown.some((i) => i.key === writing) ? all.find((i) => i.key === writing) : undefined;
 		return kept ? [...shown, kept].sort((a, b) => a.pos - b.pos) : shown;
 	});

@@ -116,6 +116,17 @@
 			Shape quotation marks, dashes and ellipses as the language has them</label
 		>
 		<p class="fine">One press of Backspace brings back what you typed.</p>
+		<label class="tick"
+			><Check
+				checked={preferences.wholeText}
+				onchange={(e) => void preferences.set('wholeText', e.currentTarget.checked)}
+			/>
+			Keep all of a long text in the page</label
+		>
+		<p class="fine">
+			For screen readers, which cannot read what is not there. Very long manuscripts answer more slowly. It counts from
+			the next time a manuscript is opened.
+		</p>
 	</section>
 
 	<section aria-labelledby="storage">
