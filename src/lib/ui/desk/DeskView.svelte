@@ -180,7 +180,7 @@
 	</div>
 	<Example {begun} />
 </main>
-<footer class="foot">
+<footer class="page-foot">
 	<span>{list?.length ?? 0} manuscript{list?.length === 1 ? '' : 's'}</span>
 	<span>{library.sources.size} sources</span>
 	<span class="spacer"></span>
@@ -300,20 +300,6 @@
 	.quiet {
 		margin-top: 26px;
 		color: var(--ink-3);
-	}
-	.foot {
-		position: sticky;
-		bottom: 0;
-		background: var(--desk);
-		display: flex;
-		gap: var(--s5);
-		align-items: center;
-		height: var(--foot);
-		padding: 0 var(--s4);
-		border-top: 1px solid var(--line);
-		color: var(--ink-3);
-		font-size: var(--small);
-		font-variant-numeric: tabular-nums;
 	}
 	@media (max-width: 1060px) {
 		.ms {

@@ -1,17 +1,8 @@
 <script lang="ts">
 	/** A few citations and entries of one's own text, as a style makes them. */
 	import type { EntryOutput } from '$lib/core/citing';
+	import type { Sample } from './style-samples';
 
-	interface Sample {
-		id: string;
-		/** The words before it. */
-		words: string;
-		/** The number of its note. */
-		n: number;
-		html: string;
-		lead: string;
-		notes: boolean;
-	}
 	let { title, list, entries }: { title: string; list: Sample[]; entries: EntryOutput[] } = $props();
 </script>
 

@@ -6,7 +6,7 @@ export interface Sample {
 	id: string;
 	/** A few words before the citation. */
 	words: string;
-	/** Its number among those shown. */
+	/** The number of its note, where the style has notes: they are counted from the first that is shown. */
 	n: number;
 	html: string;
 	lead: string;

@@ -7,7 +7,7 @@
 	let { view, listed }: { view: LibraryView; listed: readonly unknown[] } = $props();
 </script>
 
-<footer class="foot">
+<footer class="page-foot">
 	<span>{view.all.length.toLocaleString('en')} sources</span>
 	{#if listed.length !== view.all.length && !view.panel}<span>{listed.length.toLocaleString('en')} shown</span>{/if}
 	<span>{view.citedCount.toLocaleString('en')} cited</span>
@@ -29,20 +29,5 @@
 		color: var(--verdigris-strong);
 		text-decoration: underline;
 		cursor: pointer;
-	}
-	.foot {
-		position: sticky;
-		bottom: 0;
-		z-index: 3;
-		background: var(--desk);
-		display: flex;
-		gap: var(--s5);
-		align-items: center;
-		height: var(--foot);
-		padding: 0 var(--s4);
-		border-top: 1px solid var(--line);
-		color: var(--ink-3);
-		font-size: var(--small);
-		font-variant-numeric: tabular-nums;
 	}
 </style>
