@@ -63,6 +63,18 @@ function has(
 	});
 }
 
+/** The affixes of `name` elements, each pair once. */
+function affixesOfNames(tree: Tree): { prefix: string; suffix: string }[] {
+	const found = new Map<string, { prefix: string; suffix: string }>();
+	const walk = (t: Tree) => {
+		const { prefix = '', suffix = '' } = t.attrs;
+		if (t.name === 'name' && (prefix || suffix)) found.set(`${prefix}\n${suffix}`, { prefix, suffix });
+		elements(t).forEach(walk);
+	};
+	walk(tree);
+	return [...found.values()];
+}
+
 /** What of a style the rules for the reference's faults ask. */
 function factsOf(tree: Tree, noDate: string): Omit<About, 'entry' | 'items' | 'suffixes' | 'nothingBefore'> {
 	const area = (name: string) => elements(tree).find((e) => e.name === name);
@@ -90,6 +102,7 @@ function factsOf(tree: Tree, noDate: string): Omit<About, 'entry' | 'items' | 's
 			citation?.attrs['disambiguate-add-year-suffix'] === 'true' && inCites((t) => t.attrs.disambiguate === 'true'),
 		fullWithoutHyphens:
 			tree.attrs['initialize-with-hyphen'] === 'false' && has(tree, (t) => t.attrs.initialize === 'false'),
+		nameAffixes: affixesOfNames(tree),
 		takesCapsOff: has(tree, (t) => t.attrs['font-variant'] === 'normal')
 	};
 }

@@ -33,6 +33,7 @@ const crowd: About = {
 	...roe,
 	items: [{ id: 'a', type: 'book', author: [{ family: 'Roe' }, { family: 'Sund' }, { family: 'Quill' }] }]
 };
+const body: About = { ...roe, items: [{ id: 'a', type: 'book', author: [{ literal: 'Harbour Board' }] }] };
 const titled = { ...roe.items[0], title: 'Eel' };
 const wordy = { ...roe.items[0], issued: { literal: 'long ago' } };
 const dated = { ...roe.items[0], issued: { 'date-parts': [[1941]] } };
@@ -49,6 +50,8 @@ test('some faults hang on the source, the cite or the style', () => {
 		['van der Okafor, 1974', 'I. van der Okafor, 1974', cite],
 		['A. von Eel; van der Okafor, 1974', 'A. von Eel; van der Okafor, I., 1974', cite],
 		['', '(.)', cite],
+		['Harbour Board (1901)', 'Harbour Board(1901)', { ...body, nameAffixes: [{ prefix: '', suffix: ' ' }] }],
+		['((HARBOUR BOARD)) Eel', 'HARBOUR BOARD Eel', { ...body, nameAffixes: [{ prefix: '((', suffix: '))' }] }],
 		['(10, p. 3, see 22)', '(10, p. 3; see 22)', { ...cite, afterCollapse: true }],
 		['Eel: pp.3–10', 'Eel: p.3–10', { ...roe, locatorLabels: true }],
 		['(Roe, n.d.; Eel, 1902)', '(Eel, 1902; Roe, n.d.)', cite],
@@ -74,6 +77,8 @@ test('some faults hang on the source, the cite or the style', () => {
 		['(Roe 1941; Eel 1952)', '(Eel 1952; Roe 1941)', { ...cite, items: [dated] }],
 		['van der Okafor, 1974', 'I. van der Okafor, 1974', roe],
 		['', '(Roe.)', cite],
+		['Harbour Board: Eel', 'Harbour Board Eel', body],
+		['Roe: Eel', 'Roe Eel', { ...roe, nameAffixes: [{ prefix: '', suffix: ':' }] }],
 		['In Journal of Eel Studies', 'In Journal of eel studies', roe],
 		['Roe, 1902a. Eel', 'Roe, 1902. Eel', roe],
 		['Jean-Luc Roe', 'Jean Luc Roe', roe],

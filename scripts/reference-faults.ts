@@ -29,6 +29,8 @@ export interface About {
 	titleByCondition: boolean;
 	/** How the style says that there is no date; empty where it does not. */
 	noDate: string;
+	/** What the style puts before and behind names, by `name`. */
+	nameAffixes: readonly { prefix: string; suffix: string }[];
 	/** The style puts the label of pages right before a locator. */
 	pageLabels: boolean;
 	/** What stands before is no citation of a single source, or no entry of the same people: nothing of it is repeated. */
@@ -64,6 +66,7 @@ const NAMES = [
 interface Person {
 	family?: string;
 	given?: string;
+	literal?: string;
 }
 
 const people = (items: readonly Item[]): Person[] =>
@@ -156,7 +159,25 @@ const inOrder = (s: string): string =>
 		.sort()
 		.join('; ');
 
+/** Without what stands right before and behind the names of institutions. */
+function bareInstitutions(text: string, { items, nameAffixes }: About): string {
+	for (const { literal: name } of people(items))
+		for (const { prefix, suffix } of name ? nameAffixes : [])
+			text = text.replace(
+				new RegExp(
+					`(?:${literal(prefix)})?(${literal(name!)})(?:${literal(suffix)}|${literal(suffix.trim())})?`,
+					'giu'
+				),
+				'$1'
+			);
+	return text;
+}
+
 const FAULTS: Fault[] = [
+	{
+		name: 'the affixes of names are not put around an institution',
+		both: bareInstitutions
+	},
 	{
 		name: 'the marks around a citation are printed though there is nothing between them',
 		reference: (s, { entry }, ours) => (!entry && !ours && !/[\p{L}\p{N}]/u.test(s.replace(/\{[^}]*\}/g, '')) ? '' : s)
@@ -345,6 +366,7 @@ export const NOTHING: About = {
 	conditionFirst: false,
 	fullWithoutHyphens: false,
 	takesCapsOff: false,
+	nameAffixes: [],
 	titleByCondition: false,
 	noDate: '',
 	pageLabels: false,

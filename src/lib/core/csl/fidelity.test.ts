@@ -453,4 +453,7 @@ test('a word for “and” that is what parts names anyway parts them once', () 
 	const authors = ['Abel', 'Bo', 'Cole'].map((f) => person(f, 'A.'));
 	const items = [book('a', 'x', 2001, { author: authors }), book('b', 'x', 2001, { author: authors.slice(0, 2) })];
 	assert.deepEqual(run(xml, items, [of('a'), of('b')]).citations, ['Abel–Bo–Cole', 'Abel–Bo']);
+	// a word that a style gives no space before is parted from names all the same
+	const word = xml.replace('delimiter="–"', 'delimiter="and "').replace('<term name="and">–', '<term name="and">and');
+	assert.deepEqual(run(word, items, [of('a'), of('b')]).citations, ['Abel and Bo and Cole', 'Abel and Bo']);
 });

@@ -418,7 +418,8 @@ function joinNames(
 	if (!o.and) return join(names, o.delimiter);
 	const sign = o.and === 'symbol' && !c.wordAnd ? '&' : termText(c.locale, 'and') || 'and';
 	// a style whose word for “and” is what parts names anyway parts them once: A–B–C (common practice)
-	if (sign === o.delimiter.trim()) return join(names, o.delimiter);
+	// and a word is parted from names by spaces, whether the style gives them or not
+	if (sign === o.delimiter.trim()) return join(names, /^\p{L}/u.test(sign) ? ` ${sign} ` : o.delimiter);
 	const comma = wants(o.precedesLast, names.length > 2, names.length - 2);
 	const front = join(names.slice(0, -1), o.delimiter)!;
 	// a term that ends in a space of its own is joined as it is (Hebrew)
