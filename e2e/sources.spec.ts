@@ -97,7 +97,7 @@ test('find by field words, arrange by shelves, tags and flags, choose columns', 
 	await find.fill('lindqvst estuary');
 	await expect(page.locator('.opener').first()).toContainText('The lit estuary');
 	await find.fill('year:1890-1900 -photograph');
-	await expect(page.locator('.foot')).toContainText(/\d+ shown/);
+	await expect(page.getByRole('contentinfo')).toContainText(/\d+ shown/);
 	for (const y of await page.locator('.opener .y').allTextContents())
 		expect(Number(/1[89]\d\d/.exec(y)![0])).toBeGreaterThan(1860);
 	await find.fill('cited:no kind:score');
