@@ -172,3 +172,30 @@ test('a manuscript opens with the caret where it was left', async ({ page }) => 
 	await expect(text(page)).toContainText('The second is that is left');
 	done();
 });
+
+test('what is scrolled to, and the caret going up, stand below the line and not under it', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await openDraft(page, 'shore');
+	await caretAfter(page, 'Whether shorebirds use the lamps as landmarks, as has been proposed ');
+	const under = async () => {
+		const bottom = await line(page).evaluate((e) => e.getBoundingClientRect().bottom);
+		const top = await page.evaluate(() => getSelection()!.getRangeAt(0).getClientRects()[0]?.top ?? null);
+		return top === null ? null : top - bottom;
+	};
+	for (let n = 0; n < 60; n++) {
+		await page.keyboard.press('ArrowUp');
+		const gap = await under();
+		if (gap !== null) expect(gap, `after ${n + 1} lines up`).toBeGreaterThan(-1);
+	}
+	// by the browser too, as the outline and assistive programs do
+	const paragraph = text(page).getByText('Harbour lighting is older');
+	await paragraph.evaluate((e) => e.scrollIntoView({ block: 'start' }));
+	const gap = await paragraph.evaluate(
+		(e) =>
+			e.getBoundingClientRect().top -
+			document.querySelector('[role=toolbar][aria-label=Formatting]')!.getBoundingClientRect().bottom
+	);
+	expect(gap).toBeGreaterThan(-1);
+	done();
+});

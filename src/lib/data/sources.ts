@@ -1,7 +1,7 @@
 /** The library: one for all manuscripts. Every write is a transaction and can be taken back (journal.ts). */
 import { db, type Database } from './db';
 import { journal, Journal } from './journal';
-import { makeKey, mergeSources, normalIdentifier, withBareDoi, type Source } from '$lib/core/source';
+import { makeKey, normalIdentifier, withBareDoi, type Source } from '$lib/core/source';
 import type { Item } from '$lib/core/csl';
 import { freeKey } from './bin';
 import { newId } from '$lib/core/manuscript';
@@ -167,6 +167,8 @@ export async function mergeInto(
 	choice: Record<string, number>,
 	base: Database = db
 ): Promise<Source> {
+	// before the transaction, which would not wait for it
+	const { mergeSources } = await import('$lib/core/source/merge');
 	const done = await journalOf(base).act(`Merged ${count(otherIds.length + 1)}`, async () => {
 		const all = (await base.sources.bulkGet([keepId, ...otherIds])).filter((s): s is Source => Boolean(s));
 		if (all.length < 2 || all[0].id !== keepId)

@@ -234,6 +234,9 @@ export class Draft implements NodeViewContext {
 				'aria-readonly': String(this.readOnly),
 				spellcheck: 'true'
 			},
+			// the caret is brought out from under the writing line, which stays at the top
+			scrollThreshold: 56,
+			scrollMargin: 64,
 			handleTextInput: (view, _from, _to, text) => this.noteEditors.textBeforeFocus(view, text),
 			handleKeyDown: (view, event) => this.noteEditors.keyBeforeFocus(view, event),
 			handleClick: (view, _pos, event) => clickBelow(view, event),

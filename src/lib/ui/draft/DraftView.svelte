@@ -201,7 +201,9 @@
 <svelte:window onkeydown={keys} />
 
 {#snippet lost()}
-	<p class="missing" role="alert">This part of the page could not be loaded. Check the connection and try again.</p>
+	<p class="missing-part" role="alert">
+		This part of the page could not be loaded. Check the connection and try again.
+	</p>
 {/snippet}
 
 {#if trouble}
@@ -284,6 +286,8 @@
 		grid-column: 2;
 		overflow: auto;
 		min-height: 0;
+		/* what is scrolled to stands below the writing line, and not under it */
+		scroll-padding-top: 56px;
 	}
 	.page {
 		position: relative;
@@ -303,18 +307,6 @@
 		border-radius: var(--r1) var(--r1) 0 0;
 		min-height: calc(100vh - var(--bar) - var(--foot) - 18px);
 	}
-	.missing {
-		position: fixed;
-		right: 16px;
-		bottom: calc(var(--foot) + 12px);
-		padding: 10px 14px;
-		background: var(--sheet);
-		border: 1px solid var(--line);
-		border-radius: var(--r2);
-		box-shadow: var(--lift);
-		color: var(--madder);
-		z-index: 30;
-	}
 	@media (max-width: 1120px) {
 		.work,
 		.work.folded {
@@ -331,6 +323,9 @@
 	@media (max-width: 760px) {
 		.draft {
 			grid-template-rows: auto auto minmax(0, 1fr) var(--foot);
+		}
+		.surface {
+			scroll-padding-top: 92px;
 		}
 		.page {
 			grid-template-columns: minmax(0, 1fr);

@@ -239,9 +239,7 @@
 					{run}
 					onclose={back}
 					onaway={() => (open = '')}
-				/>{:catch}<p role="alert">
-					This part of the page could not be loaded. Check the connection and try again.
-				</p>{/await}{/if}
+				/>{:catch}<p role="alert">The form could not be loaded. Check the connection and try again.</p>{/await}{/if}
 	</span>
 	{@render menu('more', 'More formatting', 'More', moreMarks, fixed)}
 	<i class="rule" aria-hidden="true"></i>
