@@ -84,3 +84,40 @@ test('forced colours and no motion: every view is clean, and what is chosen can 
 	await expectAccessible(page);
 	done();
 });
+
+// WCAG 2.2, 1.4.13: content on hover or focus
+test('tooltips say the keys, for pointer and keyboard, can be pointed at, and go by Escape', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	const tip = page.getByRole('tooltip');
+	await expect(tip).toHaveCount(0);
+
+	const cite = page.getByRole('button', { name: 'Cite', exact: true });
+	await cite.hover();
+	await expect(tip).toContainText('Cite at the caret');
+	await expect(cite).toHaveAccessibleDescription(/Cite at the caret/);
+	await expect(cite).toHaveAttribute('aria-keyshortcuts', /Control\+Shift\+E/);
+	await tip.hover();
+	await expect(tip).toBeVisible();
+	await page.getByRole('button', { name: 'Note', exact: true }).hover();
+	await expect(tip).toContainText('Alt');
+	await page.keyboard.press('Escape');
+	await expect(tip).toHaveCount(0);
+
+	// a control that shows only a picture is named
+	await page.getByRole('link', { name: 'Back to the desk' }).hover();
+	await expect(tip).toHaveText('Back to the desk');
+
+	// along the line above the sheet by keys alone
+	await page.mouse.move(2, 780);
+	await expect(tip).toHaveCount(0);
+	await page.keyboard.press('F10');
+	await page.keyboard.press('ArrowRight');
+	await expect(page.getByRole('button', { name: 'Bold' })).toBeFocused();
+	await expect(tip).toContainText('Ctrl');
+	await page.keyboard.press('ArrowRight');
+	await expect(tip).toContainText('Italic');
+	await page.keyboard.press('Escape');
+	await expect(tip).toHaveCount(0);
+	done();
+});

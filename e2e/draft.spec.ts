@@ -55,9 +55,11 @@ test('a new source is met in mid-sentence: short form, and pasted record', async
 	await line.getByLabel('Title').fill('The unlit pier');
 	await line.getByLabel('Date').fill('2001');
 	await line.getByRole('button', { name: 'Add and cite' }).click();
-	await expect(line.locator('ins')).toHaveText('(Zell, 2001)');
+	// the page is typed before the source is there
+	await page.keyboard.type(' p 12');
+	await expect(line.locator('ins')).toHaveText('(Zell, 2001, p. 12)');
 	await page.keyboard.press('Enter');
-	await expect(sheet).toContainText('Its history on the shore is longer (Zell, 2001).');
+	await expect(sheet).toContainText('Its history on the shore is longer (Zell, 2001, p. 12).');
 
 	await page.evaluate(() =>
 		navigator.clipboard.writeText('@book{yarrow1990, author={Yarrow, Ben}, title={Piers}, year=1990}')

@@ -225,3 +225,21 @@ test('the list is copied with its indents, handed in with its look, and typing a
 	expect(look).toEqual({ indent: '-48px', left: '48px', centred: 'center' });
 	done();
 });
+
+test('what is being typed in an option stays, whatever else changes in the manuscript meanwhile', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	await lists(page).getByRole('button', { name: 'Bibliography options…' }).click();
+	const words = panel(page).getByLabel('Introductory paragraph');
+	await words.click();
+	await words.pressSequentially('In the order');
+	// another look, without the focus leaving the words: the manuscript and its formatting change
+	await panel(page).getByRole('combobox', { name: /^Look/ }).selectOption('mla');
+	await expect(panel(page).getByRole('combobox', { name: /^Look/ })).toHaveValue('mla');
+	await page.evaluate(() => new Promise((r) => setTimeout(r, 0)));
+	await expect(words).toHaveValue('In the order');
+	await words.pressSequentially(' of authors.');
+	await words.press('Tab');
+	await expect(lists(page)).toContainText('In the order of authors.');
+	done();
+});

@@ -199,3 +199,36 @@ test('what is scrolled to, and the caret going up, stand below the line and not 
 	expect(gap).toBeGreaterThan(-1);
 	done();
 });
+
+test('a passage is set in another language, by selection or as a paragraph, and back by undo', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	const menu = line(page).getByRole('button', { name: 'More formatting' });
+	const form = page.getByRole('form', { name: 'Language' });
+	const set = async (language: string) => {
+		await menu.click();
+		await page.getByRole('menuitem', { name: 'Language…' }).click();
+		await form.getByRole('combobox').selectOption(language);
+		await form.getByRole('button', { name: 'Set language' }).click();
+		await expect(form).toHaveCount(0);
+	};
+	await caretAfter(page, 'Harbour lighting');
+	await page.keyboard.press('Control+Shift+ArrowLeft');
+	await menu.click();
+	await page.getByRole('menuitem', { name: 'Language…' }).click();
+	await expect(form.getByRole('combobox', { name: 'Language of the selected words' })).toBeFocused();
+	await expectAccessible(page);
+	await page.keyboard.press('Escape');
+	await expect(form).toHaveCount(0);
+	await set('German (Germany)');
+	await expect(text(page).locator('span[lang="de-DE"]')).toHaveText('lighting');
+	await undo(page);
+	await expect(text(page).locator('span[lang="de-DE"]')).toHaveCount(0);
+
+	await page.keyboard.press('ArrowRight');
+	await set('French (France)');
+	await expect(text(page).locator('p[lang="fr-FR"]')).toContainText('Harbour lighting');
+	await undo(page);
+	await expect(text(page).locator('[lang="fr-FR"]')).toHaveCount(0);
+	done();
+});

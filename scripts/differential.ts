@@ -5,13 +5,21 @@
  */
 import { createHash } from 'node:crypto';
 import { FEATURED } from '../src/lib/core/citing';
-import { compileStyle, createProcessor, toHtml, type Item, type Tree } from '../src/lib/core/csl';
+import { compileStyle, createProcessor, toHtml, type Item } from '../src/lib/core/csl';
 import { termText } from '../src/lib/core/csl/locale';
-import { elements } from '../src/lib/core/csl/tree';
 import { localeTree, styleIndex, styleTree } from './catalogue';
 import { mixedClusters, mixedItems } from './mixed-corpus';
 import { createReference, normalize, visible } from './reference';
-import { soundBeside, type About } from './reference-faults';
+import { factsOf, hasOddDate, type About } from './reference-about';
+import { bothWithoutFaults, soundBeside } from './reference-faults';
+
+interface Difference {
+	what: string;
+	reference: string;
+	ours: string;
+	/** Our text and that of the reference once named faults are out of both. */
+	left: [string, string];
+}
 
 export interface Compared {
 	style: string;
@@ -27,7 +35,7 @@ export interface Compared {
 	entriesSound: number;
 	/** Both are in the same order. */
 	sameOrder: boolean;
-	differences: { what: string; reference: string; ours: string }[];
+	differences: Difference[];
 	failed?: string;
 }
 
@@ -46,69 +54,36 @@ export function chosenStyles(count: number, seed = ''): string[] {
 	return seed ? all.slice(0, count) : [...new Set([...FEATURED.map((f) => f.id), ...all.slice(0, count)])];
 }
 
-/** Whether an element of a style, or of what it calls, is of a kind. */
-function has(
-	tree: Tree,
-	is: (t: Tree, next: Tree | undefined) => boolean,
-	root = tree,
-	seen = new Set<string>()
-): boolean {
-	return elements(tree).some((k, i, list) => {
-		if (is(k, list[i + 1]) || has(k, is, root, seen)) return true;
-		const name = k.attrs.macro;
-		if (!name || seen.has(name)) return false;
-		seen.add(name);
-		const macro = elements(root).find((m) => m.name === 'macro' && m.attrs.name === name);
-		return macro !== undefined && has(macro, is, root, seen);
-	});
-}
+type People = { family?: string; given?: string }[];
 
-/** The affixes of `name` elements, each pair once. */
-function affixesOfNames(tree: Tree): { prefix: string; suffix: string }[] {
-	const found = new Map<string, { prefix: string; suffix: string }>();
-	const walk = (t: Tree) => {
-		const { prefix = '', suffix = '' } = t.attrs;
-		if (t.name === 'name' && (prefix || suffix)) found.set(`${prefix}\n${suffix}`, { prefix, suffix });
-		elements(t).forEach(walk);
-	};
-	walk(tree);
-	return [...found.values()];
-}
+/** The people an item is listed under, and their role. */
+const listed = (i: Item | undefined): { role: string; people: People } => {
+	const role = ['author', 'editor', 'translator'].find((r) => i?.[r]) ?? '';
+	return { role, people: (i?.[role] as People | undefined) ?? [] };
+};
 
-/** What of a style the rules for the reference's faults ask. */
-function factsOf(tree: Tree, noDate: string): Omit<About, 'entry' | 'items' | 'suffixes' | 'nothingBefore'> {
-	const area = (name: string) => elements(tree).find((e) => e.name === name);
-	const isLetter = (t: Tree) => t.name === 'text' && t.attrs.variable === 'year-suffix';
-	const [citation, list] = [area('citation'), area('bibliography')];
-	const inCites = (is: (t: Tree, next: Tree | undefined) => boolean) =>
-		citation !== undefined && has(citation, is, tree);
-	return {
-		caseOfMacros: has(
-			tree,
-			(t) => t.name === 'text' && t.attrs.macro !== undefined && t.attrs['text-case'] !== undefined
-		),
-		locatorLabels: has(
-			tree,
-			(t, next) => t.name === 'label' && t.attrs.variable === 'locator' && next?.attrs.variable === 'page'
-		),
-		pageLabels: inCites(
-			(t, next) => t.name === 'label' && t.attrs.variable === 'page' && next?.attrs.variable === 'locator'
-		),
-		afterCollapse: has(tree, (t) => t.attrs['after-collapse-delimiter'] !== undefined),
-		lettersInCitesOnly: inCites(isLetter) && list !== undefined && !has(list, isLetter, tree),
-		titleByCondition: inCites((t) => t.attrs.disambiguate === 'true'),
-		noDate: has(tree, (t) => t.attrs.term === 'no date') ? noDate : '',
-		conditionFirst:
-			citation?.attrs['disambiguate-add-year-suffix'] === 'true' && inCites((t) => t.attrs.disambiguate === 'true'),
-		fullWithoutHyphens:
-			tree.attrs['initialize-with-hyphen'] === 'false' && has(tree, (t) => t.attrs.initialize === 'false'),
-		nameAffixes: affixesOfNames(tree),
-		takesCapsOff: has(tree, (t) => t.attrs['font-variant'] === 'normal')
-	};
-}
+/** What an item is listed under. */
+const headOf = (i: Item | undefined): string => JSON.stringify(listed(i).people.length ? listed(i).people : i?.title);
 
-/** The people an item is listed under. */
-const headOf = (i: Item | undefined): string => JSON.stringify(i?.author ?? i?.editor ?? i?.translator ?? i?.title);
+/** The person an item is listed under first, with the initials of given names. */
+const leadOf = (i: Item | undefined): string => {
+	const [lead] = listed(i).people;
+	return lead?.family ? `${lead.family} ${lead.given?.replace(/(\p{Lu})\p{Ll}+/gu, '$1.')}` : '';
+};
+
+const firstFamily = (i: Item): string => listed(i).people[0]?.family ?? '';
+const yearOf = (i: Item): string =>
+	/\d{4}/.exec(JSON.stringify((i.issued as Record<string, unknown> | undefined) ?? ''))?.[0] ?? '';
+
+/** Family names of several people who each stand at the head of several sources. */
+function namesakesIn(items: readonly Item[]): Set<string> {
+	const counts = new Map<string, number>();
+	for (const i of items) counts.set(headOf(i), (counts.get(headOf(i)) ?? 0) + 1);
+	const people = new Map<string, number>();
+	for (const i of new Map(items.map((x) => [headOf(x), x])).values())
+		if (counts.get(headOf(i))! > 1) people.set(firstFamily(i), (people.get(firstFamily(i)) ?? 0) + 1);
+	return new Set([...people].filter(([, n]) => n > 1).map(([family]) => family));
+}
 
 export function compare(id: string, itemCount: number, clusterCount: number, seed?: number): Compared {
 	const tree = styleTree(id)!;
@@ -118,21 +93,46 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 	const clusters = mixedClusters(items, clusterCount, style.class === 'note', seed);
 	const uncited = items.map((i) => i.id);
 	const places = new Map(clusters.map((c, k) => [c.id, k]));
-	const facts = factsOf(tree, termText(style.locale, 'no date', 'short'));
-	const ofCluster = (k: number): About => ({
-		entry: false,
-		items: clusters[k].cites.map((c) => byId.get(c.sourceId)!),
-		suffixes: clusters[k].cites.flatMap((c) => c.suffix ?? []),
-		nothingBefore: clusters[k - 1]?.cites.length !== 1,
-		...facts
-	});
-	const ofEntry = (item: string | undefined, before: string | undefined): About => ({
-		entry: true,
-		items: item && byId.has(item) ? [byId.get(item)!] : [],
-		suffixes: [],
-		nothingBefore: before !== '' && headOf(byId.get(item ?? '')) !== headOf(byId.get(before ?? '')),
-		...facts
-	});
+	const facts = {
+		...factsOf(tree, {
+			noDate: termText(style.locale, 'no date', 'short'),
+			noPlace: termText(style.locale, 'no-place', 'short'),
+			anonymous: termText(style.locale, 'anonymous')
+		}),
+		namesakes: namesakesIn(items)
+	};
+	const odd = new Set(items.filter(hasOddDate).map((i) => `${firstFamily(i)} ${yearOf(i)}`));
+	const nearOddDate = (list: readonly Item[]) => list.some((i) => odd.has(`${firstFamily(i)} ${yearOf(i)}`));
+	const ofCluster = (k: number): About => {
+		const { cites } = clusters[k];
+		const cited = cites.map((c) => byId.get(c.sourceId)!);
+		return {
+			entry: false,
+			items: cited,
+			suffixes: cites.flatMap((c) => c.suffix ?? []),
+			locators: cites.flatMap((c) => c.locator?.value ?? []),
+			nothingBefore: clusters[k - 1]?.cites.length !== 1,
+			nearOddDate: nearOddDate(cited),
+			sameLeadBefore: false,
+			repeats: cites.some((c, n) => c.sourceId === (cites[n - 1] ?? clusters[k - 1]?.cites.at(-1))?.sourceId),
+			...facts
+		};
+	};
+	const ofEntry = (item: string | undefined, before: (string | undefined)[]): About => {
+		const own = byId.get(item ?? '');
+		const others = before.map((b) => byId.get(b ?? ''));
+		return {
+			entry: true,
+			items: own ? [own] : [],
+			suffixes: [],
+			locators: [],
+			repeats: false,
+			nothingBefore: before[0] !== '' && headOf(own) !== headOf(others[0]),
+			nearOddDate: own !== undefined && nearOddDate([own]),
+			sameLeadBefore: others.some((o) => o && leadOf(o) !== '' && leadOf(o) === leadOf(own)),
+			...facts
+		};
+	};
 	const out: Compared = {
 		style: id,
 		citations: 0,
@@ -145,6 +145,13 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 		entriesSound: 0,
 		sameOrder: true,
 		differences: []
+	};
+	/** Whether nothing is left once faults are out; notes what differs where something is. */
+	const sound = (what: string, a: string, b: string, about: About): boolean => {
+		if (soundBeside(visible(a), visible(b), about)) return true;
+		const left = bothWithoutFaults(visible(a), visible(b), about);
+		out.differences.push({ what, reference: b, ours: a, left });
+		return false;
 	};
 	const ours = createProcessor({ style, getItem: (x) => byId.get(x) }).format({ clusters, uncited });
 	let reference;
@@ -164,11 +171,11 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 		const same = a === e;
 		if (same) out.citationsEqual++;
 		if (same || visible(a) === visible(e)) out.citationsAlike++;
-		else if (soundBeside(visible(a), visible(e), ofCluster(places.get(c.id)!))) out.citationsSound++;
-		else out.differences.push({ what: `citation ${c.id}`, reference: e, ours: a });
+		else if (sound(`citation ${c.id}`, a, e, ofCluster(places.get(c.id)!))) out.citationsSound++;
 	}
 	const mine = ours.bibliography ?? [];
 	const byEntry = new Map(mine.map((e) => [e.id, normalize(toHtml(e.output))]));
+	const placeOf = new Map(mine.map((e, i) => [e.id, i]));
 	const theirs = reference.bibliography ?? [];
 	// an entry without a name is the one of the same text, or else the next that is left over
 	const texts = new Set(byEntry.values());
@@ -182,8 +189,8 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 		const same = a === text;
 		if (same) out.entriesEqual++;
 		if (same || visible(a) === visible(text)) out.entriesAlike++;
-		else if (soundBeside(visible(a), visible(text), ofEntry(own, theirs[i - 1]?.id))) out.entriesSound++;
-		else out.differences.push({ what: `entry ${own}`, reference: text, ours: a });
+		else if (sound(`entry ${own}`, a, text, ofEntry(own, [theirs[i - 1]?.id, mine[placeOf.get(own ?? '')! - 1]?.id])))
+			out.entriesSound++;
 	});
 	const order = theirs.map((e) => e.id).filter((x) => !x || byEntry.has(x));
 	out.sameOrder = order.every((x, i) => !x || x === mine[i]?.id);

@@ -36,6 +36,6 @@ for (const [key, m] of Object.entries(manifest)) {
 let total = 0;
 for (const f of files) if (f.endsWith('.js')) total += gzipSync(readFileSync(join(client, f))).length;
 console.log(
-	`First load of Draft: ${(total / 1024).toFixed(0)} kB of script gzipped in ${files.size} files (bound ${BOUND / 1024} kB); ${entries.length} entries, ${readdirSync(join(client, '_app', 'immutable')).length} folders.`
+	`First load of Draft: ${(total / 1024).toFixed(1)} kB of script gzipped in ${files.size} files (bound ${BOUND / 1024} kB); ${entries.length} entries, ${readdirSync(join(client, '_app', 'immutable')).length} folders.`
 );
 process.exit(total <= BOUND && files.size > 3 ? 0 : 1);

@@ -268,7 +268,18 @@ class AreaCompiler {
 
 	private children(t: Tree, outer: Outer | null): Eval[] {
 		const list = elements(t);
-		return list.map((e, i) => this.element(resolveLabel(e, list[i + 1]), outer));
+		return list.map((e, i) => {
+			const run = this.element(resolveLabel(e, list[i + 1]), outer);
+			return this.labelsItself(e, list[i + 1]) ? (c) => (c.inBibliography ? null : run(c)) : run;
+		});
+	}
+
+	/** Whether a locator's label stands before a macro that has the label of pages: in an entry one of them is enough. */
+	private labelsItself(e: Tree, next: Tree | undefined): boolean {
+		if (e.name !== 'label' || e.attrs.variable !== 'locator') return false;
+		const macro = next?.name === 'text' ? this.macros.get(next.attrs.macro ?? '') : undefined;
+		const first = macro && elements(macro).flatMap((k) => (k.name === 'group' ? elements(k) : k))[0];
+		return first?.name === 'label' && first.attrs.variable === 'page';
 	}
 
 	/** All child elements of a tree, one after the other. */

@@ -29,9 +29,7 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 		const text = termText(locale, a.term, a.form, a.plural === 'true');
 		if (!text) return () => null;
 		const r = parseField(text);
-		const print: Eval = (c) => decor(termStart(r, c), c);
-		// "n.d." says what there is to say, whatever else has no value beside it
-		return a.term === 'no date' ? insteadOf(print) : print;
+		return (c) => decor(termStart(r, c), c);
 	}
 	if (a.value != null) {
 		if (!a.value) return () => null;
@@ -106,27 +104,31 @@ function pageText(text: string, isPage: boolean, c: Context): string {
 	return s.replace(/\s*,\s*(?=\S)/g, ', ');
 }
 
-/** Family-name letters and year, where data has no label of its own (common practice of label styles). */
+/** How many letters of each name a label takes, by the number of names. */
+const LABEL_LETTERS = [[4], [4], [2, 2], [2, 1, 1], [1, 1, 1, 1]];
+
+/** The first letters of words, the first of them a capital: no marks, no spaces, no article before. */
+function labelLetters(words: string, count: number): string {
+	const letters = [...stripMarkup(words).replace(/^(?:an?|the)\s+/i, '')]
+		.filter((x) => /\p{L}/u.test(x))
+		.slice(0, count);
+	return letters.map((x, i) => (i ? x.toLowerCase() : x.toUpperCase())).join('');
+}
+
+/**
+ * Family-name letters and the last two digits of the year, where data has no label of its own (common practice of label
+ * styles). Without a year it is "00", so that a letter behind it is not read as one of the name.
+ */
 function citationLabel(c: Context): string {
-	const first = ['author', 'editor', 'translator'].map((v) => namesOf(c.item, v)).find((l) => l.length) ?? [];
-	const names = first.map((n) => {
+	const list = ['author', 'editor', 'translator'].map((v) => namesOf(c.item, v)).find((l) => l.length) ?? [];
+	const names = list.map((n) => {
 		const x = cleanName(n);
 		return x.literal || x.family || x.given;
 	});
-	const pick =
-		names.length === 0
-			? textValue(c.item, 'title').slice(0, 4)
-			: names.length === 1
-				? names[0].slice(0, 4)
-				: names.length < 4
-					? names.map((n) => n.slice(0, names.length === 2 ? 2 : 1)).join('')
-					: names
-							.slice(0, 4)
-							.map((n) => n.slice(0, 1))
-							.join('');
-	const d = dateOf(c.item, 'issued');
-	const year = d?.start ? String(d.start.year).slice(-2) : '';
-	return pick + year;
+	const letters = LABEL_LETTERS[Math.min(names.length, LABEL_LETTERS.length - 1)];
+	const pick = letters.map((n, i) => labelLetters(names.length ? names[i] : textValue(c.item, 'title'), n)).join('');
+	const year = dateOf(c.item, 'issued')?.start?.year;
+	return pick + (year === undefined ? '00' : String(year).slice(-2).padStart(2, '0'));
 }
 
 /** Compiles a `number` element. */
@@ -294,23 +296,11 @@ export function compileGroup(t: Tree, kids: Eval[]): Eval {
 
 type Test = (c: Context) => boolean;
 
-/** What a style prints because a variable has no value ("no date") is meant, and stands for it (common practice). */
-function insteadOf(run: Eval): Eval {
-	return (c) => {
-		const out = run(c);
-		if (out != null && out !== '') {
-			c.called++;
-			c.filled++;
-		}
-		return out;
-	};
-}
-
 /** Compiles a `choose`. */
 export function compileChoose(t: Tree, compileAll: (t: Tree) => Eval): Eval {
 	const branches = elements(t).map((b) => {
 		const run = compileAll(b);
-		return { test: compileTest(b), run: b.attrs.match === 'none' && b.attrs.variable ? insteadOf(run) : run };
+		return { test: compileTest(b), run };
 	});
 	return (c) => {
 		for (const b of branches) if (b.test(c)) return b.run(c);

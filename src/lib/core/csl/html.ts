@@ -135,6 +135,8 @@ export interface Run {
 	sup?: boolean;
 	sub?: boolean;
 	link?: string;
+	/** BCP 47, where it is another than that of what is around. */
+	lang?: string;
 }
 
 /** Rich output as a flat list of runs with resolved formatting. */

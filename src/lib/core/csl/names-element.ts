@@ -351,7 +351,13 @@ function block(all: Name[], variable: string, p: Parts, c: Context): Rich | null
 	let whole: string | null = null;
 	if (index === 0 && c.inBibliography && c.nameTexts == null) {
 		// the marks between the parts of a name may differ from one kind of source to another: the author does not
-		const texts = list.map((r) => plainOf(r).replace(/[\s.,]+/g, ' '));
+		// the case of a name may follow the language of its source, and no case tells people apart
+		const texts = list.map((r) =>
+			plainOf(r)
+				.replace(/[\s.,]+/g, ' ')
+				.toLowerCase()
+				.replace(/i\u0307/g, 'i')
+		);
 		if (cut) texts.push('…');
 		c.nameTexts = texts;
 		const s = c.authorSubstitute;

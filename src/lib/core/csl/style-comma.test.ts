@@ -10,7 +10,8 @@ test('commas of the style, whatever stands in pieces', () => {
 		[{ kids: ['Eel', ', '] }, 'Eel'],
 		[{ kids: ['Eel', ',', ' '] }, 'Eel'],
 		[{ kids: ['Eel', { kids: [', '] }, ','] }, 'Eel'],
-		[{ kids: [{ kids: ['Eel'], quote: true }, ','] }, 'Eel']
+		[{ kids: [{ kids: ['Eel'], quote: true }, ','] }, 'Eel'],
+		[{ kids: ['(n. ', '3', '),'] }, '(n. 3)']
 	] as [Rich, string][]) {
 		assert.ok(endsInStyleComma(r), JSON.stringify(r));
 		assert.equal(plainOf(withoutTrailingCommas(r)), rest);

@@ -14,12 +14,12 @@ export function endsInStyleComma(r: Rich | null): boolean {
 
 /**
  * Collects text from the end until two marks are there; `other` where what stands last is no comma by itself: a person
- * typed it, in a field or behind a cite, or it is part of a longer affix.
+ * typed it, in a field or behind a cite, or it is part of a longer affix that closes no bracket.
  * @returns whether that is enough
  */
 function collectEnd(r: Rich, end: { text: string; other: boolean }): boolean {
 	if (typeof r === 'string') {
-		if (!end.text.trim() && !/^[\s,]*$/.test(r)) end.other = true;
+		if (!end.text.trim() && !/^[\s,]*$|[)\]],\s*$/.test(r)) end.other = true;
 		end.text = r + end.text;
 		return end.text.trim().length > 1;
 	}

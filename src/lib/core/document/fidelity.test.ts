@@ -137,6 +137,32 @@ test('paragraphs run in the direction of their words; alignment and language are
 	assert.match(html, /<p dir="auto" lang="ar" style="text-align: center">/);
 });
 
+test('words in another language, and notes and quotations in one, say so in both files (ECMA-376-1, 17.3.2.20)', async () => {
+	const german = schema.marks.language.create({ lang: 'de-DE' });
+	const inLatin = nodes.note.create(
+		{ id: 'n1', kind: 'footnote' },
+		nodes.note_paragraph.create({ lang: 'la' }, schema.text('sic transit'))
+	);
+	const { html, part } = await files([
+		nodes.paragraph.create(null, [schema.text('She wrote '), schema.text('Leuchtturm', [german]), inLatin]),
+		nodes.blockquote.create({ lang: 'fr-FR' }, p('les phares')),
+		nodes.captioned_table.create({ id: 't1' }, [
+			nodes.caption.create({ lang: 'it-IT' }, schema.text('fari')),
+			nodes.table.create(null, nodes.table_row.create(null, nodes.table_cell.create(null, p('1'))))
+		])
+	]);
+	const language = (words: string, xml: string) =>
+		new RegExp(`<w:r>(?:(?!</w:r>).)*<w:lang w:val="([^"]+)"/>(?:(?!</w:r>).)*${words}`).exec(xml)?.[1];
+	const xml = part('word/document.xml');
+	assert.equal(language('Leuchtturm', xml), 'de-DE');
+	assert.equal(language('She wrote', xml), undefined);
+	assert.equal(language('les phares', xml), 'fr-FR');
+	assert.equal(language('fari', xml), 'it-IT');
+	assert.equal(language('sic transit', part('word/footnotes.xml')), 'la');
+	assert.match(html, /<span lang="de-DE">Leuchtturm<\/span>/);
+	assert.match(html, /<span lang="la">sic transit<\/span>/);
+});
+
 test('a picture that is broken leaves its caption and says so; the file is written', async () => {
 	const broken = 'data:image/png;base64,AAAA';
 	const figure = (asset: string) =>

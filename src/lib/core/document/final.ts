@@ -50,6 +50,10 @@ export interface FinalCell {
 	paragraphs: FinalInline[][];
 }
 
+/** Words in a language, but for those that say another. */
+export const inLanguage = (list: FinalInline[], lang: string | undefined): FinalInline[] =>
+	lang ? list.map((i) => (i.t === 'text' && !i.run.lang ? { ...i, run: { ...i.run, lang } } : i)) : list;
+
 export type FinalBlock =
 	| ({ t: 'paragraph'; inlines: FinalInline[] } & BlockLook)
 	| ({ t: 'heading'; level: number; inlines: FinalInline[] } & BlockLook)
@@ -121,12 +125,16 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 			else if (m.type.name === 'small_caps') run.smallCaps = true;
 			else if (m.type.name === 'superscript') run.sup = true;
 			else if (m.type.name === 'subscript') run.sub = true;
+			else if (m.type.name === 'language') run.lang = m.attrs.lang as string;
 			else if (m.type.name === 'link' && SAFE_LINK.test(m.attrs.href as string)) run.link = m.attrs.href as string;
 		}
 		return run;
 	};
 	const text = (runs: Run[]): FinalInline[] =>
 		runs.map((run) => ({ t: 'text', run: { ...run, text: cleanText(run.text) } }));
+	/** A paragraph whose block has no place for its language: its words have it. */
+	const inOwnLanguage = (p: Node, inNote: boolean): FinalInline[] =>
+		inLanguage(inlines(p, inNote), p.attrs.lang as string | undefined);
 	const words = (s: string): FinalInline => ({ t: 'text', run: { text: cleanText(s) } });
 
 	const inlines = (parent: Node, inNote: boolean): FinalInline[] => {
@@ -158,7 +166,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					const kind = node.attrs.kind as 'footnote' | 'endnote';
 					const number = numbers.get(node.attrs.id) ?? 0;
 					const paragraphs: FinalInline[][] = [];
-					node.forEach((p) => paragraphs.push(inlines(p, true)));
+					node.forEach((p) => paragraphs.push(inOwnLanguage(p, true)));
 					out.push({ t: 'note', kind, number, paragraphs });
 					break;
 				}
@@ -221,7 +229,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 				colspan: (cell.attrs.colspan as number | undefined) ?? 1,
 				rowspan: (cell.attrs.rowspan as number | undefined) ?? 1,
 				align: (cell.attrs.align as Alignment | undefined) ?? '',
-				paragraphs: cell.children.map((p) => inlines(p, false))
+				paragraphs: cell.children.map((p) => inOwnLanguage(p, false))
 			}))
 		);
 
@@ -239,7 +247,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					break;
 				case 'blockquote': {
 					const paragraphs: FinalInline[][] = [];
-					node.forEach((p) => paragraphs.push(inlines(p, false)));
+					node.forEach((p) => paragraphs.push(inOwnLanguage(p, false)));
 					out.push({ t: 'quote', paragraphs, ...(node.attrs.lang ? { lang: node.attrs.lang as string } : {}) });
 					break;
 				}
@@ -261,14 +269,14 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 						t: 'figure',
 						src: safeImage(f.picture?.(node.attrs.asset as string) ?? (node.attrs.asset as string)),
 						alt: cleanText(node.attrs.alt as string),
-						caption: inlines(node.firstChild!, false)
+						caption: inOwnLanguage(node.firstChild!, false)
 					});
 					break;
 				case 'table':
 					out.push({ t: 'table', rows: rows(node), caption: null, number: 0 });
 					break;
 				case 'captioned_table': {
-					const caption = inlines(node.firstChild!, false);
+					const caption = inOwnLanguage(node.firstChild!, false);
 					const number = numbered.get(node.attrs.id as string)?.number ?? 0;
 					out.push({ t: 'table', rows: rows(node.lastChild!), caption, number });
 					break;

@@ -121,7 +121,7 @@
 							<Field
 								{@attach focus}
 								class="renaming"
-								value={m.title}
+								shown={m.title}
 								aria-label="Title of the manuscript"
 								onkeydown={(e) => {
 									if (e.key === 'Enter') void rename(m, e.currentTarget.value);

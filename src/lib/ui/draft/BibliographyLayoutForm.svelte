@@ -48,7 +48,7 @@
 	</label>
 	<label
 		>Introductory paragraph
-		<Words rows={2} value={settings.note} onchange={(e) => set({ note: e.currentTarget.value.trim() })} />
+		<Words rows={2} shown={settings.note} onchange={(e) => set({ note: e.currentTarget.value.trim() })} />
 	</label>
 	<label
 		>Look
@@ -71,7 +71,7 @@
 					min={m.min}
 					max={m.max}
 					step={m.step}
-					value={String(look[m.key])}
+					shown={String(look[m.key])}
 					onchange={(e) => own({ [m.key]: e.currentTarget.valueAsNumber || 0 })}
 				/></label
 			>

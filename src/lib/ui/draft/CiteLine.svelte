@@ -14,8 +14,6 @@
 	import { citationBeside, commitCite } from '$lib/editor/citing';
 	import { insertBibliography } from '$lib/editor/bibliographies';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import { library } from '$lib/services/library.svelte';
-	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../parts/Btn.svelte';
 	import { recognise } from '$lib/core/source';
 	import CiteMatches from './CiteMatches.svelte';
@@ -144,25 +142,7 @@
 	/** A pasted record becomes a source without losing the sentence. */
 	async function pasted(e: ClipboardEvent) {
 		const text = e.clipboardData?.getData('text/plain') ?? '';
-		const { detectFormat, readReferences } = await import('$lib/core/exchange');
-		if (!detectFormat(text)) return;
-		const r = readReferences(text);
-		if (!r?.records.length) return;
-		line.text = line.text.replace(text.replace(/\r?\n/g, ''), '').trim();
-		await library.start();
-		const { ids, added } = await library.findOrAdd(r.records, 'pasted while citing');
-		toasts.say(
-			added
-				? `${added} source${added === 1 ? '' : 's'} added: ${ids.map((id) => library.sources.get(id)?.key).join(', ')}`
-				: 'Already in your library.'
-		);
-		await takeNew(ids[0]);
-	}
-
-	async function takeNew(id: string) {
-		await library.settled();
-		line.choose(id);
-		input?.focus();
+		await (await import('./new-in-line')).takePasted(line, input, text);
 	}
 </script>
 
@@ -196,15 +176,13 @@
 			/>{:catch}{@render lost()}{/await}
 	{:else if adding}
 		{#await import('./QuickSource.svelte') then Quick}<Quick.default
-				words={line.part.query}
 				oncancel={() => {
 					adding = false;
 					input?.focus();
 				}}
-				onadd={(id) => {
-					adding = false;
-					void takeNew(id);
-				}}
+				{line}
+				{input}
+				onadd={() => (adding = false)}
 			/>{:catch}{@render lost()}{/await}
 	{:else}
 		<CiteMatches

@@ -99,7 +99,7 @@
 				role="radio"
 				aria-checked={line.form === f.form}
 				class:on={line.form === f.form}
-				title={words[f.form]}
+				data-tip={words[f.form]}
 				onclick={() => onform(f.form)}
 				>{@html f.html}{#if f.form === 'year-only' && authorStands}<i>
 						author is already in the sentence</i

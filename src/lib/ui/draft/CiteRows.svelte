@@ -124,7 +124,7 @@
 						class="grip"
 						use:dragHandle
 						aria-label="Move {p.query}"
-						title="Drag, or Alt with the arrows in a field of the row">⠿</span
+						data-tip="Drag, or Alt with the arrows in a field of the row">⠿</span
 					>
 					<input
 						class="words"
@@ -133,7 +133,7 @@
 						aria-label="Prefix of {p.query}"
 						onchange={(e) => line.change(r.at, { prefix: e.currentTarget.value.trim() })}
 					/>
-					<span class="got" title={p.query}>{p.query}</span>
+					<span class="got" data-tip={p.query}>{p.query}</span>
 					<input
 						class="place"
 						class:bad={wrong[r.id]}
@@ -178,7 +178,8 @@
 						kind="quiet"
 						class="tiny"
 						label="Remove {p.query} from the citation"
-						title="Remove (Delete)"
+						tip="Remove"
+						keys="Delete"
 						onclick={() => line.remove(r.at)}><CloseOutline class="icon" /></Btn
 					>
 				</div>

@@ -37,7 +37,7 @@
 </script>
 
 <header class="bar">
-	<a class="home" href="/" aria-label="Back to the desk" title="Back to the desk"><Mark /></a>
+	<a class="home" href="/" aria-label="Back to the desk"><Mark /></a>
 	<input
 		class="title"
 		aria-label="Title"
@@ -52,22 +52,20 @@
 	<Btn
 		kind="quiet"
 		onclick={() => openCite(draft)}
-		title="Cite at the caret: @ or Ctrl Shift E"
+		tip="Cite at the caret"
+		keys="@ or Ctrl Shift E"
 		disabled={draft.readOnly}>Cite</Btn
 	>
 	<Btn
 		kind="quiet"
 		onclick={() => draft.noteEditors.insert('footnote')}
-		title="Your own note at the caret: Alt N"
+		tip="Your own note at the caret"
+		keys="Alt N"
 		disabled={draft.readOnly}>Note</Btn
 	>
 	<div class="checks">
-		<Btn
-			kind="quiet"
-			onclick={() => (listOpen = !listOpen)}
-			expanded={listOpen}
-			title="A bibliography in the manuscript"
-			disabled={draft.readOnly}>Bibliography</Btn
+		<Btn kind="quiet" onclick={() => (listOpen = !listOpen)} expanded={listOpen} disabled={draft.readOnly}
+			>Bibliography</Btn
 		>
 		{#if listOpen}{#await import('./BibliographyMenu.svelte') then Menu}<Menu.default
 					{draft}
@@ -80,7 +78,7 @@
 		kind="ghost"
 		onclick={onstyle}
 		expanded={styleOpen}
-		title="Citation style"
+		tip="Citation style"
 		label="Citation style: {draft.docStyle.title}, {forms[draft.docStyle.form]}{adjusted ? ', adjusted' : ''}"
 	>
 		<b>{draft.docStyle.title}</b> <span class="form">{forms[draft.docStyle.form]}{adjusted ? ', adjusted' : ''}</span>
@@ -115,7 +113,7 @@
 			{/if}
 		</div>
 	{:else}
-		<Btn kind="quiet" href="/draft/{draft.id}/proof" title="Checks, and which source backs which section">Proof</Btn>
+		<Btn kind="quiet" href="/draft/{draft.id}/proof" tip="Checks, and which source backs which section">Proof</Btn>
 	{/if}
 	<Btn kind="primary" href="/draft/{draft.id}/hand-in">Hand in</Btn>
 </header>

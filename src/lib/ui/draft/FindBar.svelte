@@ -129,11 +129,11 @@
 			aria-label="Find in the text"
 			placeholder="Find"
 		/>
-		<Btn kind="quiet" onclick={close} label="Close" title="Escape"><CloseOutline class="icon" /></Btn>
+		<Btn kind="quiet" onclick={close} label="Close" keys="Esc"><CloseOutline class="icon" /></Btn>
 	</div>
 	<div class="row">
-		<Btn kind="quiet" onclick={() => go(-1)} disabled={!found.length} title="Shift Enter">Previous</Btn>
-		<Btn kind="quiet" onclick={() => go(1)} disabled={!found.length} title="Enter">Next</Btn>
+		<Btn kind="quiet" onclick={() => go(-1)} disabled={!found.length} keys="Shift Enter">Previous</Btn>
+		<Btn kind="quiet" onclick={() => go(1)} disabled={!found.length} keys="Enter">Next</Btn>
 		<span class="status" role="status">{status}</span>
 	</div>
 	{#if !draft.readOnly}

@@ -57,13 +57,13 @@
 	{#if note.own && !whole}
 		<p class="body words">{draft.noteEditors.words(note.id)}</p>
 	{:else if note.own}
-		<div class="body" use:writing={note.id}></div>
+		<div class="body" lang={draft.style?.lang ?? 'en'} use:writing={note.id}></div>
 		<div class="tools">
 			<Btn
 				kind="quiet"
 				class="tiny"
 				label="Make note {note.number} {note.kind === 'endnote' ? 'a footnote' : 'an endnote'}"
-				title={note.kind === 'endnote' ? 'Make it a footnote' : 'Make it an endnote'}
+				tip={note.kind === 'endnote' ? 'Make it a footnote' : 'Make it an endnote'}
 				onclick={() => draft.run(turnOwnNote(notePosition(draft, note.id)))}
 				>{note.kind === 'endnote' ? 'foot' : 'end'}</Btn
 			>
@@ -71,14 +71,14 @@
 				kind="quiet"
 				class="tiny"
 				label="Put note {note.number} into the text"
-				title="Put its words into the text"
+				tip="Put its words into the text"
 				onclick={() => takeIn()}>text</Btn
 			>
 			<Btn
 				kind="quiet"
 				class="tiny"
 				label="Delete note {note.number}"
-				title="Delete this note"
+				tip="Delete this note"
 				onclick={() => draft.noteEditors.remove(note.id)}><TrashBinOutline class="icon" /></Btn
 			>
 		</div>

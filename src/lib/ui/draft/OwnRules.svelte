@@ -139,7 +139,7 @@
 			<Words
 				rows={4}
 				readonly={draft.readOnly}
-				value={problems.length ? typed : written}
+				shown={problems.length ? typed : written}
 				onchange={(e) => list(e.currentTarget.value)}
 			/>
 		</label>

@@ -9,7 +9,18 @@
 	import LookUpList from '../sources/LookUpList.svelte';
 	import Pick from '../kit/Pick.svelte';
 	import Field from '../kit/Field.svelte';
-	let { words, onadd, oncancel }: { words: string; onadd: (id: string) => void; oncancel: () => void } = $props();
+	import type { CiteLineState } from './citeline.svelte';
+	import { newInLine } from './new-in-line';
+	interface Props {
+		line: CiteLineState;
+		input: HTMLInputElement | null;
+		onadd: () => void;
+		oncancel: () => void;
+	}
+	let { line, input, onadd, oncancel }: Props = $props();
+	// what was typed when the form was asked for
+	// svelte-ignore state_referenced_locally
+	const words = line.part.query;
 	const lookUps = new LookUps();
 	let byHand = $state(false);
 	onMount(() => {
@@ -18,12 +29,14 @@
 		return () => lookUps.stop();
 	});
 	async function take() {
+		const done = newInLine(line, input);
 		const items = lookUps.ready.map((l) => $state.snapshot(l.items[l.chosen]) as Item);
 		const { ids } = await library.findOrAdd(
 			items.map((item) => ({ item })),
 			'looked up while citing'
 		);
-		onadd(ids[0]);
+		await done(ids[0]);
+		onadd();
 	}
 	let found = $state<HTMLElement | null>(null);
 	$effect(() => {
@@ -31,7 +44,6 @@
 		if (lookUps.ready.length && !lookUps.busy) found?.querySelector<HTMLElement>('.btn-primary')?.focus();
 	});
 	let type = $state('book');
-	// svelte-ignore state_referenced_locally
 	let title = $state(/\d{4}$/.test(words) || recognise(words) ? '' : words);
 	let author = $state('');
 	let date = $state('');
@@ -39,6 +51,7 @@
 	const inside = $derived(/article|chapter|entry|paper|post|webpage/.test(type));
 	async function add(e: SubmitEvent) {
 		e.preventDefault();
+		const done = newInLine(line, input);
 		const item: Item = { id: '', type, title: title.trim() };
 		const names = author
 			.split(/\s*;\s*|\s+and\s+/)
@@ -49,7 +62,8 @@
 		if (issued) item.issued = issued;
 		if (where.trim()) item[inside ? 'container-title' : 'publisher'] = where.trim();
 		const { ids } = await library.findOrAdd([{ item }], 'typed while citing');
-		onadd(ids[0]);
+		await done(ids[0]);
+		onadd();
 	}
 	function keys(e: KeyboardEvent) {
 		if (e.key === 'Escape') {

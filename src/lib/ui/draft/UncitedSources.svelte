@@ -60,7 +60,7 @@
 							: 'A source that is not in the library'}</span
 					>
 					<Field
-						value={f.why}
+						shown={f.why}
 						placeholder="further reading"
 						aria-label="Why it is listed"
 						onchange={(e) => list(f.id, e.currentTarget.value.trim())}

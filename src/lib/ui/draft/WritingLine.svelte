@@ -14,11 +14,12 @@
 		type WritingMark
 	} from '$lib/editor/writing';
 	import WritingMenu, { type MenuRow } from './WritingMenu.svelte';
+	import { ariaKeys } from '../kit/aria-keys';
 	import { AngleDownOutline, SearchOutline } from '../parts/icons';
 
 	let { draft, onfind }: { draft: Draft; onfind: () => void } = $props();
 	let bar = $state<HTMLElement | null>(null);
-	let open = $state<'' | 'block' | 'more' | 'insert' | 'link'>('');
+	let open = $state<'' | 'block' | 'more' | 'insert' | 'link' | 'language'>('');
 	/** The control that Tab comes to. */
 	let stop = $state('block');
 
@@ -72,13 +73,16 @@
 			checked: now.marks.includes(mark),
 			run: () => run(toggle(mark))
 		})),
-		{ name: 'Clear formatting', parted: true, run: () => run(clearFormatting) }
+		{ name: 'Language…', parted: true, run: () => (open = 'language') },
+		{ name: 'Clear formatting', run: () => run(clearFormatting) }
 	]);
 	/** A button that is on or off. */
 	interface Toggle {
 		id: string;
 		name: string;
-		title: string;
+		/** What it does, where its name does not say it. */
+		tip?: string;
+		keys?: string;
 		/** Whether it is on; none for what only opens something. */
 		on?: boolean;
 		off: boolean;
@@ -89,14 +93,14 @@
 	const markToggles = $derived<Toggle[]>(
 		(
 			[
-				['strong', 'Bold', 'Bold: Ctrl B', 'bold'],
-				['em', 'Italic', 'Italic: Ctrl I', 'italic'],
-				['superscript', 'Superscript', 'Superscript', 'sup']
+				['strong', 'Bold', 'Ctrl B', 'bold'],
+				['em', 'Italic', 'Ctrl I', 'italic'],
+				['superscript', 'Superscript', undefined, 'sup']
 			] as const
-		).map(([mark, name, title, look]) => ({
+		).map(([mark, name, keys, look]) => ({
 			id: mark,
 			name,
-			title,
+			keys,
 			look,
 			on: now.marks.includes(mark),
 			off: fixed,
@@ -106,11 +110,11 @@
 	const blockToggles = $derived<Toggle[]>(
 		(
 			[
-				['bulleted', 'Bulleted', 'Bulleted list: Ctrl Alt L', now.list === 'bulleted', toggleList('bulleted')],
-				['numbered', 'Numbered', 'Numbered list: Ctrl Alt O', now.list === 'numbered', toggleList('numbered')],
-				['quotation', 'Quotation', 'Block quotation: Ctrl Alt Q', now.quotation, toggleQuotation]
+				['bulleted', 'Bulleted', 'Bulleted list', 'Ctrl Alt L', now.list === 'bulleted', toggleList('bulleted')],
+				['numbered', 'Numbered', 'Numbered list', 'Ctrl Alt O', now.list === 'numbered', toggleList('numbered')],
+				['quotation', 'Quotation', 'Block quotation', 'Ctrl Alt Q', now.quotation, toggleQuotation]
 			] as const
-		).map(([id, name, title, on, command]) => ({ id, name, title, on, off: noBlocks, act: () => run(command) }))
+		).map(([id, name, tip, keys, on, command]) => ({ id, name, tip, keys, on, off: noBlocks, act: () => run(command) }))
 	);
 	const insertions = $derived<MenuRow[]>([
 		{ name: 'Citation…', keys: '@', run: () => act(() => draft.gestures(inNoteView()).cite()) },
@@ -179,7 +183,9 @@
 		aria-label={b.name}
 		aria-pressed={b.on}
 		aria-disabled={b.off || undefined}
-		title={b.title}
+		data-tip={b.tip}
+		data-keys={b.keys}
+		aria-keyshortcuts={ariaKeys(b.keys)}
 		onfocus={() => (stop = b.id)}
 		onclick={() => !b.off && b.act()}
 		>{#if b.look === 'sup'}<span>x<sup>2</sup></span>{:else if b.look === 'icon'}<SearchOutline
@@ -187,6 +193,7 @@
 			/>{:else}{b.look ? b.name[0] : b.name}{/if}</button
 	>
 {/snippet}
+{#snippet unloaded()}<p role="alert">The form could not be loaded. Check the connection and try again.</p>{/snippet}
 {#snippet menu(id: 'block' | 'more' | 'insert', label: string, name: string, rows: MenuRow[], off: boolean)}
 	<span class="holder">
 		<button
@@ -206,6 +213,12 @@
 				open = id;
 			}}>{name} <AngleDownOutline class="icon" /></button
 		>
+		{#if id === 'more' && open === 'language'}{#await import('./LanguageForm.svelte') then Form}<Form.default
+					state={draft.writing.view!.state}
+					{run}
+					onclose={back}
+					onaway={() => (open = '')}
+				/>{:catch}{@render unloaded()}{/await}{/if}
 		{#if open === id}<WritingMenu {rows} label={name} onclose={back} onaway={() => (open = '')} />{/if}
 	</span>
 {/snippet}
@@ -229,7 +242,7 @@
 		{@render button({
 			id: 'link',
 			name: 'Link',
-			title: 'Link: Ctrl K',
+			keys: 'Ctrl K',
 			on: now.link !== null,
 			off: fixed,
 			act: () => show('link')
@@ -239,7 +252,7 @@
 					{run}
 					onclose={back}
 					onaway={() => (open = '')}
-				/>{:catch}<p role="alert">The form could not be loaded. Check the connection and try again.</p>{/await}{/if}
+				/>{:catch}{@render unloaded()}{/await}{/if}
 	</span>
 	{@render menu('more', 'More formatting', 'More', moreMarks, fixed)}
 	<i class="rule" aria-hidden="true"></i>
@@ -249,7 +262,8 @@
 	{@render button({
 		id: 'find',
 		name: 'Find',
-		title: 'Find and replace: Ctrl F',
+		tip: 'Find and replace',
+		keys: 'Ctrl F',
 		look: 'icon',
 		off: false,
 		act: onfind

@@ -6,10 +6,23 @@
 
 	interface Props extends Omit<HTMLTextareaAttributes, 'class' | 'value'> {
 		value?: string;
+		/**
+		 * What stands there, where it is not bound: another one is shown, and what is typed is not taken back while it
+		 * stays the same.
+		 */
+		shown?: string;
 		look?: FieldLook;
 		class?: string;
 	}
-	let { value = $bindable(), look = 'usual', class: extra = '', ...rest }: Props = $props();
+	let { value = $bindable(), shown, look = 'usual', class: extra = '', ...rest }: Props = $props();
+	// a value that is worked out anew and is the same changes nothing
+	const given = $derived(shown);
+	let typed = $derived(given);
 </script>
 
-<Textarea {...rest as object} bind:value class={fieldClass(look, extra)} classes={{ div: 'kit-words' }} />
+<Textarea
+	{...rest as object}
+	bind:value={() => (shown === undefined ? value : typed), (v) => (shown === undefined ? (value = v) : (typed = v))}
+	class={fieldClass(look, extra)}
+	classes={{ div: 'kit-words' }}
+/>

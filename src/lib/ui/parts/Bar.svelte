@@ -23,10 +23,10 @@
 	</nav>
 	<span class="spacer"></span>
 	<Theme />
-	<Btn kind="quiet" href="/settings" label="Settings" title="Settings" pressed={here === 'Settings' || undefined}
+	<Btn kind="quiet" href="/settings" label="Settings" pressed={here === 'Settings' || undefined}
 		><CogOutline class="icon" /></Btn
 	>
-	<Btn kind="quiet" onclick={() => (help.open = true)} label="Shortcuts" title="Shortcuts: ?">?</Btn>
+	<Btn kind="quiet" onclick={() => (help.open = true)} label="Shortcuts" keys="?">?</Btn>
 	{@render children?.()}
 </header>
 

@@ -2,12 +2,16 @@
 	/** A button in the three weights the interface has. */
 	import { Button } from 'flowbite-svelte';
 	import type { Snippet } from 'svelte';
+	import { ariaKeys } from '../kit/aria-keys';
 	interface Props {
 		kind?: 'primary' | 'ghost' | 'quiet';
 		onclick?: (e: MouseEvent) => void;
 		disabled?: boolean;
 		label?: string;
-		title?: string;
+		/** What it does, where its words do not say it. */
+		tip?: string;
+		/** The keys that do the same. */
+		keys?: string;
 		href?: string;
 		pressed?: boolean;
 		expanded?: boolean;
@@ -20,7 +24,8 @@
 		onclick,
 		disabled = false,
 		label,
-		title,
+		tip,
+		keys,
 		href,
 		pressed,
 		expanded,
@@ -37,15 +42,17 @@
 </script>
 
 {#if href}
-	<Button color="alternative" {href} class={cls} {title} aria-label={label}>{@render children()}</Button>
+	<Button color="alternative" {href} class={cls} data-tip={tip} aria-label={label}>{@render children()}</Button>
 {:else}
 	<Button
 		color="alternative"
 		class={cls}
 		{onclick}
 		{disabled}
-		{title}
 		{type}
+		data-tip={tip}
+		data-keys={keys}
+		aria-keyshortcuts={ariaKeys(keys)}
 		aria-label={label}
 		aria-pressed={pressed}
 		aria-expanded={expanded}>{@render children()}</Button

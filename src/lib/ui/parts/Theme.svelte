@@ -5,7 +5,7 @@
 	const words = $derived(theme.dark ? 'Light theme' : 'Dark theme');
 </script>
 
-<Btn kind="quiet" onclick={() => theme.set(theme.dark ? 'light' : 'dark')} label={words} title={words}>
+<Btn kind="quiet" onclick={() => theme.set(theme.dark ? 'light' : 'dark')} label={words}>
 	{#if theme.dark}<SunOutline class="icon" />{:else}<MoonOutline class="icon" />{/if}
 </Btn>
 

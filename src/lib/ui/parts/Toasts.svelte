@@ -1,9 +1,11 @@
 <script lang="ts">
 	import { Toast } from 'flowbite-svelte';
+	import Tips from '../kit/Tips.svelte';
 	import { inBackground } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
 </script>
 
+<Tips />
 <div class="toasts" role="status" aria-live="polite">
 	{#each toasts.list as t (t.id)}
 		<Toast dismissable={false} class="toast" params={{ duration: 0 }}>

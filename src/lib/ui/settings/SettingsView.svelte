@@ -99,7 +99,7 @@
 				type="text"
 				maxlength={200}
 				autocomplete="name"
-				value={preferences.name}
+				shown={preferences.name}
 				onchange={(e) => void preferences.set('name', e.currentTarget.value.trim())}
 			/>
 			<small id="set-name-use">Written into the files you hand in, as their author.</small>

@@ -19,7 +19,7 @@
 		class="more"
 		aria-label="Columns"
 		aria-expanded={open}
-		title="Columns"
+		data-tip="Columns"
 		onclick={() => (open = !open)}>⋯</button
 	>
 	<Dropdown simple placement="bottom-end" class="menu" isOpen={open} onclose={() => (open = false)}>

@@ -79,10 +79,15 @@
 	}
 	async function keepAsTwo() {
 		const { ids } = group;
+		const key = keyOf(group);
 		const before = view.notDuplicates;
 		const pairs = ids.flatMap((a, i) => ids.slice(i + 1).map((b) => pairKey(a, b)));
-		await view.setNotDuplicates([...new Set([...before, ...pairs])]);
-		view.groups = view.groups?.filter((g) => keyOf(g) !== keyOf(group)) ?? null;
+		const kept = await view.attempt(async () => {
+			await view.setNotDuplicates([...new Set([...before, ...pairs])]);
+			return true;
+		});
+		if (!kept) return;
+		view.groups = view.groups?.filter((g) => keyOf(g) !== key) ?? null;
 		toasts.say('They stay separate sources, and you will not be asked again.', {
 			label: 'Take back',
 			run: async () => {

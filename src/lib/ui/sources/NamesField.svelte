@@ -123,7 +123,7 @@
 							class="grip"
 							use:dragHandle
 							aria-label="Move {label.toLowerCase()} {i + 1}"
-							title="Drag, or Alt with the arrows">⠿</span
+							data-tip="Drag, or Alt with the arrows">⠿</span
 						>
 					{/if}
 					<Field

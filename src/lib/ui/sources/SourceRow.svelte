@@ -26,7 +26,7 @@
 				<b class:untold={!author}>{author || 'No author'}</b>
 			{:else if c.id === 'title'}
 				<span class="t"
-					>{c.text(source, cited)}{#if untidy}<i class="diamond" title="{untidy} to clean up"></i><span
+					>{c.text(source, cited)}{#if untidy}<i class="diamond" data-tip="{untidy} to clean up"></i><span
 							class="visually-hidden">, {untidy} to clean up</span
 						>{/if}{#if source.flagged}<span class="flag">flagged</span>{/if}</span
 				>

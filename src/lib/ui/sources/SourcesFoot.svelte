@@ -13,7 +13,7 @@
 	<span>{view.citedCount.toLocaleString('en')} cited</span>
 	{#if library.indexed < view.all.length}<span>{library.indexed.toLocaleString('en')} can be found so far</span>{/if}
 	{#if view.undoName}
-		<button type="button" class="link" onclick={() => view.undo()} title="Ctrl+Z"
+		<button type="button" class="link" onclick={() => view.undo()} data-tip="Undo" data-keys="Ctrl Z"
 			>Undo: {view.undoName[0].toLowerCase() + view.undoName.slice(1)}</button
 		>
 	{/if}

@@ -43,6 +43,8 @@ export class LibraryView {
 	looking = $state(false);
 	undoName = $state('');
 	redoName = $state('');
+	/** What the person said of titles and duplicates is read: looking before would bring back what is settled. */
+	private known = false;
 	private job: Job<void> | null = null;
 	private timer: ReturnType<typeof setTimeout> | undefined;
 	private stops: (() => void)[] = [];
@@ -68,6 +70,8 @@ export class LibraryView {
 			getSetting('columns'),
 			getSetting('sort')
 		]);
+		this.known = true;
+		this.lookSoon();
 	}
 	stop(): void {
 		this.stops.forEach((f) => f());
@@ -161,6 +165,7 @@ export class LibraryView {
 	/** Looks the library through some time after a change; larger ones only when asked for. */
 	lookSoon(): void {
 		clearTimeout(this.timer);
+		if (!this.known) return;
 		if (this.all.length > AT_ONCE && !this.panel) {
 			this.findings = null;
 			this.groups = null;
@@ -171,6 +176,8 @@ export class LibraryView {
 
 	async look(): Promise<void> {
 		clearTimeout(this.timer);
+		// start looks once it can
+		if (!this.known) return;
 		this.job?.stop();
 		this.looking = true;
 		const list = this.all.map((s) => ({ id: s.id, item: s.item, ignored: s.ignored }));
@@ -211,10 +218,11 @@ export class LibraryView {
 		await this.look();
 	}
 	async setNotDuplicates(pairs: string[]): Promise<void> {
+		// kept first: what is shown as settled is so after the page is opened again, too
+		await putSetting('notDuplicates', pairs);
 		this.notDuplicates = pairs;
 		// a look that is under way goes by what was said before, and would bring them back
 		if (this.job) void this.look();
-		await putSetting('notDuplicates', pairs);
 	}
 
 	// --- undo --------------------------------------------------------------------------------------------------------------

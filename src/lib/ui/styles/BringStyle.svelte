@@ -105,7 +105,7 @@
 		spellcheck="false"
 		aria-label="Text of the style"
 		placeholder={BEGINNING}
-		value={text}
+		shown={text}
 		oninput={(e) => look(e.currentTarget.value)}
 	/>
 	{#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}

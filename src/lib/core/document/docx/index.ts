@@ -23,7 +23,14 @@ import {
 import { imageSize } from 'image-size';
 import type { Run } from '../../csl';
 import { isRightToLeft } from '../clean-text';
-import type { Alignment, FinalBlock, FinalDoc, FinalInline, ListNumbers } from '../final';
+import {
+	inLanguage,
+	type Alignment,
+	type FinalBlock,
+	type FinalDoc,
+	type FinalInline,
+	type ListNumbers
+} from '../final';
 import { writeOwnNumbers, type PrintedNumbers } from './own-numbers';
 
 /** Half an inch, in twentieths of a point: the hanging indent of common list pages. */
@@ -49,7 +56,8 @@ function textRun(r: Run, font: { font?: string } = {}): TextRun {
 		smallCaps: r.smallCaps,
 		underline: r.underline ? {} : undefined,
 		superScript: r.sup,
-		subScript: r.sub
+		subScript: r.sub,
+		...(r.lang ? { language: { value: r.lang } } : {})
 	});
 }
 
@@ -160,7 +168,7 @@ function blocks(
 			case 'paragraph':
 				return [
 					new Paragraph({
-						children: children(b.inlines, notes),
+						children: children(inLanguage(b.inlines, b.lang), notes),
 						...direction(b.inlines),
 						...aligned(b.align),
 						...extra
@@ -170,14 +178,14 @@ function blocks(
 				return [
 					new Paragraph({
 						heading: HEADINGS[b.level - 1] ?? HeadingLevel.HEADING_3,
-						children: children(b.inlines, notes),
+						children: children(inLanguage(b.inlines, b.lang), notes),
 						...direction(b.inlines),
 						...aligned(b.align)
 					})
 				];
 			case 'quote':
 				return b.paragraphs.map(
-					(p) => new Paragraph({ style: 'Quote', children: children(p, notes), ...direction(p) })
+					(p) => new Paragraph({ style: 'Quote', children: children(inLanguage(p, b.lang), notes), ...direction(p) })
 				);
 			case 'list': {
 				const level = Math.min(depth, DEEPEST);

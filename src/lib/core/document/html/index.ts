@@ -71,6 +71,7 @@ function runHtml(r: Run): string {
 	if (r.underline) s = `<u>${s}</u>`;
 	if (r.bold) s = `<strong>${s}</strong>`;
 	if (r.italic) s = `<em>${s}</em>`;
+	if (r.lang) s = `<span lang="${esc(r.lang)}">${s}</span>`;
 	if (r.link && /^(https?:|mailto:)/i.test(r.link)) s = `<a href="${esc(r.link)}">${s}</a>`;
 	return s;
 }
