@@ -1,10 +1,20 @@
 import { fileURLToPath } from 'node:url';
 import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
-import { defineConfig } from 'vite';
+import { defineConfig, type Plugin } from 'vite';
+
+/** Flowbite's looks that the first page would bring, in the words of our own. */
+const ownLooks: Plugin = {
+	name: 'own-looks',
+	enforce: 'pre',
+	resolveId: (source, importer) =>
+		source === './theme' && /flowbite-svelte\/dist\/(?:alert|buttons|spinner|utils)\/[^/]+$/.test(importer ?? '')
+			? fileURLToPath(new URL('src/lib/ui/kit/flowbite-looks.ts', import.meta.url))
+			: null
+};
 
 export default defineConfig({
-	plugins: [tailwindcss(), sveltekit()],
+	plugins: [ownLooks, tailwindcss(), sveltekit()],
 	worker: { format: 'es' },
 	resolve: {
 		alias: [

@@ -5,7 +5,8 @@
 	import { preferences } from '$lib/services/preferences.svelte';
 	import { library } from '$lib/services/library.svelte';
 	import { inBackground, watchUnexpected } from '$lib/services/problems';
-	import Banner from '$lib/ui/parts/Banner.svelte';
+	import Alert from '$lib/ui/kit/Alert.svelte';
+	import Unloaded from '$lib/ui/parts/Unloaded.svelte';
 	import { help } from '$lib/services/help.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	let { children }: { children: Snippet } = $props();
@@ -40,14 +41,11 @@
 <svelte:window onkeydown={keys} />
 
 {#if library.trouble}
-	<Banner text={library.trouble} />
+	<Alert look="band">{library.trouble}</Alert>
 {/if}
 {@render children()}
-{#if help.open}{#await shortcuts() then Keys}<Keys.default bind:open={help.open} />{:catch}<Banner
-			text="The list of shortcuts could not be loaded. Check the connection and press ? again."
+{#if help.open}{#await shortcuts() then Keys}<Keys.default bind:open={help.open} />{:catch}<Unloaded
+			what="The list of shortcuts"
 		/>{/await}{/if}
-{#await import('$lib/ui/parts/Toasts.svelte') then Toasts}<Toasts.default />{:catch}{#each toasts.list as t (t.id)}<p
-			role="alert"
-		>
-			{t.text}
-		</p>{/each}{/await}
+{#await import('$lib/ui/parts/Toasts.svelte') then Toasts}<Toasts.default
+	/>{:catch}{#each toasts.list as t (t.id)}<Alert look="band">{t.text}</Alert>{/each}{/await}

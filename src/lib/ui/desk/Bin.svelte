@@ -7,7 +7,7 @@
 	import type { BinRow } from '$lib/data/db';
 	import { inBackground } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import Records from './Records.svelte';
 	import { many } from '../parts/many';
 
@@ -43,7 +43,7 @@
 </script>
 
 {#if rows.length}
-	<button type="button" class="word" onclick={() => (open = true)}>Bin ({rows.length})</button>
+	<Btn kind="link" class="plain" onclick={() => (open = true)}>Bin ({rows.length})</Btn>
 {/if}
 <Modal bind:open title="Bin" size="md" class="bin" outsideclose>
 	<p>
@@ -89,12 +89,6 @@
 </Modal>
 
 <style>
-	.word {
-		color: inherit;
-		cursor: pointer;
-		text-decoration: underline;
-		text-underline-offset: 3px;
-	}
 	.all {
 		display: flex;
 		gap: 8px;

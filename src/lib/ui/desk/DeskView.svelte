@@ -19,7 +19,7 @@
 	import { library } from '$lib/services/library.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Bar from '../parts/Bar.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { DotsHorizontalOutline } from '../parts/icons';
 	import Backup from '../sources/Backup.svelte';
 	import Bin from './Bin.svelte';
@@ -28,6 +28,7 @@
 	import Repair from './Repair.svelte';
 	import Strip from '../parts/Strip.svelte';
 	import Field from '../kit/Field.svelte';
+	import Alert from '../kit/Alert.svelte';
 
 	let list = $state.raw<Manuscript[] | null>(null);
 	let begun = $state<'' | 'demo' | 'empty'>('');
@@ -103,7 +104,7 @@
 	</div>
 
 	{#if list !== null && !library.trouble}<Offer />{/if}
-	{#if trouble}<p class="quiet" role="alert">{trouble}</p>{/if}
+	{#if trouble}<Alert>{trouble}</Alert>{/if}
 	{#if list === null}
 		<p class="quiet">Opening the desk…</p>
 	{:else if list.length === 0}

@@ -3,7 +3,7 @@
 	import { beginEmpty, bringDemo, demoLeft, type DemoLeft } from '$lib/data/seed';
 	import { inBackground } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { many } from '../parts/many';
 
 	/** How the desk began; empty where nobody has been asked. */
@@ -38,18 +38,15 @@
 	</div>
 {:else if begun === 'demo'}
 	<p class="demo">
-		The manuscripts about Port Ennis and their sources are an invented example. <button
-			type="button"
-			class="link"
-			onclick={() => inBackground(ask(), 'The example could not be looked through.')}>Remove the example</button
+		The manuscripts about Port Ennis and their sources are an invented example. <Btn
+			kind="link"
+			onclick={() => inBackground(ask(), 'The example could not be looked through.')}>Remove the example</Btn
 		>
 	</p>
 {:else if begun === 'empty'}
 	<p class="demo">
-		<button
-			type="button"
-			class="link"
-			onclick={() => inBackground(bringDemo(), 'The example could not be brought back.')}>Bring the example back</button
+		<Btn kind="link" onclick={() => inBackground(bringDemo(), 'The example could not be brought back.')}
+			>Bring the example back</Btn
 		>
 	</p>
 {/if}
@@ -62,11 +59,5 @@
 	.ask p {
 		margin-bottom: 10px;
 		max-width: 78ch;
-	}
-	.link {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		text-underline-offset: 3px;
-		cursor: pointer;
 	}
 </style>

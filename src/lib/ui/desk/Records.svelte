@@ -2,7 +2,7 @@
 	/** Records with what can be done about each; deleting one for good is asked first. */
 	import type { Snippet } from 'svelte';
 	import { inBackground } from '$lib/services/problems';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 
 	interface Props {
 		label: string;

@@ -8,7 +8,7 @@
 	import { inBackground } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import { download } from '../download';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import Records from './Records.svelte';
 
 	let rows = $state.raw<RepairRow[]>([]);
@@ -42,9 +42,9 @@
 </script>
 
 {#if rows.length}
-	<button type="button" class="word" onclick={() => (open = true)}
+	<Btn kind="link" class="care" onclick={() => (open = true)}
 		><i class="diamond" aria-hidden="true"></i>{rows.length}
-		{rows.length === 1 ? 'record needs' : 'records need'} repair</button
+		{rows.length === 1 ? 'record needs' : 'records need'} repair</Btn
 	>
 {/if}
 <Modal bind:open title="Needs repair" size="md" outsideclose>
@@ -74,15 +74,3 @@
 		<Btn kind="ghost" onclick={() => download('to-repair.json', text(rows), 'application/json')}>Save all as text</Btn>
 	{/if}
 </Modal>
-
-<style>
-	.word {
-		display: inline-flex;
-		gap: 7px;
-		align-items: center;
-		color: var(--marigold);
-		cursor: pointer;
-		text-decoration: underline;
-		text-underline-offset: 3px;
-	}
-</style>

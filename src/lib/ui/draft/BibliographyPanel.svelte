@@ -10,7 +10,7 @@
 	import { library } from '$lib/services/library.svelte';
 	import { copyRich } from '../clipboard';
 	import { toasts } from '$lib/services/toasts.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { outside } from '../parts/outside';
 	import BibliographyLayoutForm from './BibliographyLayoutForm.svelte';
 	import UncitedSources from './UncitedSources.svelte';

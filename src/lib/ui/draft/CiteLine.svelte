@@ -14,12 +14,13 @@
 	import { citationBeside, commitCite } from '$lib/editor/citing';
 	import { insertBibliography } from '$lib/editor/bibliographies';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { recognise } from '$lib/core/source';
 	import CiteMatches from './CiteMatches.svelte';
 	import CiteTyping from './CiteTyping.svelte';
 	import type { Elsewhere } from './CiteRows.svelte';
 	import { CiteLineState } from './citeline.svelte';
+	import Unloaded from '../parts/Unloaded.svelte';
 
 	let { draft, target: given }: { draft: Draft; target: CiteTarget } = $props();
 	// one line, one target: when the draft lets go of it, this line still knows what it was about
@@ -146,9 +147,7 @@
 	}
 </script>
 
-{#snippet lost()}
-	<p role="alert">This part of the page could not be loaded. Check the connection and try again.</p>
-{/snippet}
+{#snippet lost()}<Unloaded />{/snippet}
 
 <div
 	class="line"
@@ -216,11 +215,11 @@
 		{/if}
 
 		{#if line.cites.length}
-			{#await import('./CiteRows.svelte') then Rows}<Rows.default {line} {elsewhere} onmove={move} />{:catch}<p
-					role="alert"
-				>
-					This part of the page could not be loaded. Check the connection and try again.
-				</p>{/await}
+			{#await import('./CiteRows.svelte') then Rows}<Rows.default
+					{line}
+					{elsewhere}
+					onmove={move}
+				/>{:catch}{@render lost()}{/await}
 		{/if}
 		{#if line.placeholder !== null}
 			<p class="no">

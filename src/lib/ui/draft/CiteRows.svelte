@@ -11,7 +11,8 @@
 	import type { CiteForm } from '$lib/core/citing';
 	import { readLocator, writeLocator } from '$lib/core/manuscript';
 	import { library } from '$lib/services/library.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Alert from '../kit/Alert.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { CloseOutline } from '../parts/icons';
 	import type { CiteLineState } from './citeline.svelte';
 
@@ -184,9 +185,9 @@
 					>
 				</div>
 				{#if wrong[r.id]}
-					<p class="say" role="alert">
-						“{wrong[r.id]}” is not a locator that is known here. Try p 12, ch 3, § 2, fig 1 or 1:02:30.
-					</p>
+					<Alert class="say"
+						>“{wrong[r.id]}” is not a locator that is known here. Try p 12, ch 3, § 2, fig 1 or 1:02:30.</Alert
+					>
 				{/if}
 			{/if}
 		</li>
@@ -268,8 +269,7 @@
 		flex: 0 0 76px;
 		width: 76px;
 	}
-	.say {
-		color: var(--ink-2);
+	.cites :global(.say) {
 		padding-left: 26px;
 	}
 	.cites :global(.btn.tiny) {

@@ -7,10 +7,11 @@
 	import { checksOf, factsOf } from '$lib/editor/facts';
 	import { overrideStates } from '$lib/core/proof/quick';
 	import { anyBibliographyAdjusted } from '$lib/editor/bibliographies';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import Mark from '../parts/Mark.svelte';
 	import Theme from '../parts/Theme.svelte';
 	import { AngleDownOutline } from '../parts/icons';
+	import Unloaded from '../parts/Unloaded.svelte';
 	let { draft, styleOpen, onstyle }: { draft: Draft; styleOpen: boolean; onstyle: () => void } = $props();
 	const words = { saved: 'Saved', saving: 'Saving…', failed: 'Not saved', stopped: 'Read only' };
 	const forms = { 'in-text': 'in text', footnotes: 'footnotes', endnotes: 'endnotes' };
@@ -70,9 +71,7 @@
 		{#if listOpen}{#await import('./BibliographyMenu.svelte') then Menu}<Menu.default
 					{draft}
 					onclose={() => (listOpen = false)}
-				/>{:catch}<p class="bar-menu" role="alert">
-					This part of the page could not be loaded. Check the connection and try again.
-				</p>{/await}{/if}
+				/>{:catch}<div class="bar-menu"><Unloaded /></div>{/await}{/if}
 	</div>
 	<Btn
 		kind="ghost"

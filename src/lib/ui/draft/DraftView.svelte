@@ -25,6 +25,7 @@
 	import Outline from './Outline.svelte';
 	import WritingLine from './WritingLine.svelte';
 	import { citedElsewhere } from './recent.svelte';
+	import Unloaded from '../parts/Unloaded.svelte';
 
 	// not needed for the first sight; fetched when the page is at rest
 	const later = {
@@ -200,11 +201,7 @@
 <svelte:head><title>{draft?.title ?? 'Draft'} · Rapid Quill</title></svelte:head>
 <svelte:window onkeydown={keys} />
 
-{#snippet lost()}
-	<p class="missing-part" role="alert">
-		This part of the page could not be loaded. Check the connection and try again.
-	</p>
-{/snippet}
+{#snippet lost()}<Unloaded />{/snippet}
 
 {#if trouble}
 	<Bar here="" />

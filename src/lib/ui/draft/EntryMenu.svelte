@@ -14,7 +14,7 @@
 	import { library } from '$lib/services/library.svelte';
 	import { copyRich } from '../clipboard';
 	import { toasts } from '$lib/services/toasts.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { outside } from '../parts/outside';
 	import Field from '../kit/Field.svelte';
 	import Pick from '../kit/Pick.svelte';

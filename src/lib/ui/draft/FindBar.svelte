@@ -5,7 +5,7 @@
 	import { findWords, replaceFound, type Found } from '$lib/editor/find';
 	import { labelled } from '$lib/editor/commands';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { many } from '../parts/many';
 	import { CloseOutline } from '../parts/icons';
 	import Check from '../kit/Check.svelte';

@@ -3,9 +3,10 @@
 	import { onMount } from 'svelte';
 	import { parseField, toHtml } from '$lib/core/csl';
 	import type { HandMade } from '$lib/core/citing';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { fieldText } from './field-text';
 	import Field from '../kit/Field.svelte';
+	import Alert from '../kit/Alert.svelte';
 
 	let {
 		words,
@@ -50,7 +51,7 @@
 	></div>
 	<label>Citations say <Field bind:value={short} /></label>
 	<label>Sorted under <Field bind:value={sort} placeholder={short} /></label>
-	{#if problem}<p role="alert">{problem}</p>{/if}
+	{#if problem}<Alert>{problem}</Alert>{/if}
 	<div class="acts">
 		<Btn kind="ghost" onclick={keep}>Save the entry</Btn>
 		<Btn kind="quiet" onclick={oncancel}>Cancel</Btn>
@@ -82,8 +83,5 @@
 	.acts {
 		display: flex;
 		gap: 8px;
-	}
-	p {
-		color: var(--madder);
 	}
 </style>

@@ -3,7 +3,7 @@
 	import { onMount } from 'svelte';
 	import type { Command, EditorState } from 'prosemirror-state';
 	import { languageAt, setLanguage } from '$lib/editor/language';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import Pick from '../kit/Pick.svelte';
 	import { outside } from '../parts/outside';
 	import { LANGUAGES } from './languages';

@@ -3,9 +3,10 @@
 	import { onMount } from 'svelte';
 	import type { Command } from 'prosemirror-state';
 	import { addressOf, removeLink, setLink } from '$lib/editor/writing';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { outside } from '../parts/outside';
 	import Field from '../kit/Field.svelte';
+	import Alert from '../kit/Alert.svelte';
 	interface Props {
 		/** The address of the link that the caret is in. */
 		href: string | null;
@@ -56,9 +57,9 @@
 			oninput={() => (wrong = false)}
 		/></label
 	>
-	{#if wrong}<p id="link-trouble" role="alert">
-			That is not a web or mail address. One looks like https://example.org or name@example.org.
-		</p>{/if}
+	{#if wrong}<Alert id="link-trouble"
+			>That is not a web or mail address. One looks like https://example.org or name@example.org.</Alert
+		>{/if}
 	<div>
 		<Btn kind="primary" type="submit">{href ? 'Change link' : 'Add link'}</Btn>
 		{#if href}<Btn kind="quiet" onclick={() => run(removeLink)}>Remove link</Btn>{/if}
@@ -79,11 +80,6 @@
 		gap: 5px;
 		color: var(--ink-2);
 		font-size: var(--small);
-	}
-	p {
-		color: var(--madder);
-		font-size: var(--small);
-		line-height: 1.4;
 	}
 	div {
 		display: flex;

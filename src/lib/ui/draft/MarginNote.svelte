@@ -10,7 +10,7 @@
 	import { takeNoteIn, turnOwnNote } from '$lib/editor/commands';
 	import { notePosition } from '$lib/editor/citing';
 	import OverrideNotice from './OverrideNotice.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { TrashBinOutline } from '../parts/icons';
 	let { draft, note, onresize }: { draft: Draft; note: NoteInfo; onresize: () => void } = $props();
 	function takeIn() {

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { goto } from '$lib/editor/navigation';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { ChevronDoubleLeftOutline, ChevronDoubleRightOutline } from '../parts/icons';
 	let { draft, folded, onfold }: { draft: Draft; folded: boolean; onfold: () => void } = $props();
 	const least = $derived(Math.min(...draft.outline.map((s) => s.level), 9));

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Words in place of what the style says, with italics and the like; nothing else of what is pasted stays. */
 	import { onMount } from 'svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { fieldText } from './field-text';
 
 	interface Props {

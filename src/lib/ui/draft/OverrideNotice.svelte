@@ -5,7 +5,7 @@
 	import type { Command } from 'prosemirror-state';
 	import type { OverrideState } from '$lib/core/proof/quick';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 
 	let { draft, edit, onedit }: { draft: Draft; edit: OverrideState; onedit: () => void } = $props();
 	function does(command: Command) {

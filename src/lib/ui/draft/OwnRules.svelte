@@ -4,11 +4,14 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { asksSentences, readAbbreviations, type HouseRules } from '$lib/core/citing';
 	import { convertQuotes, type DocSettings } from '$lib/core/manuscript';
-	import PickFiles from '../parts/PickFiles.svelte';
+	import PickFiles from '../kit/PickFiles.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Check from '../kit/Check.svelte';
 	import Pick from '../kit/Pick.svelte';
 	import Words from '../kit/Words.svelte';
+	import Alert from '../kit/Alert.svelte';
+	import Btn from '../kit/Btn.svelte';
+	import Fold from '../kit/Fold.svelte';
 
 	interface Props {
 		draft: Draft;
@@ -56,107 +59,108 @@
 	>
 {/snippet}
 
-<details>
-	<summary>Adjust for this manuscript</summary>
-	<label
-		>Citations and punctuation
-		<Pick
-			value={draft.settings.placement}
-			disabled={draft.readOnly}
-			onchange={(e) => change({ placement: e.currentTarget.value as DocSettings['placement'] })}
-		>
-			<option value="style">as {draft.docStyle.title} has it: {ofStyle}</option>
-			<option value="before">always before the punctuation</option>
-			<option value="behind">always after the punctuation</option>
-		</Pick>
-	</label>
-	<label
-		>Note numbers
-		<Pick
-			value={draft.settings.noteNumbers}
-			disabled={draft.readOnly}
-			onchange={(e) => change({ noteNumbers: e.currentTarget.value as DocSettings['noteNumbers'] })}
-		>
-			<option value="through">run on through the manuscript</option>
-			<option value="section">restart in every section</option>
-		</Pick>
-	</label>
-	<label
-		>DOI and address
-		<Pick
-			value={draft.house.links}
-			disabled={draft.readOnly}
-			onchange={(e) => rule({ links: e.currentTarget.value as HouseRules['links'] })}
-		>
-			<option value="style">as {draft.docStyle.title} has it</option>
-			<option value="shown">always, also where the style has none</option>
-			<option value="doi">the DOI alone, where there is one</option>
-			<option value="none">neither</option>
-		</Pick>
-	</label>
-	{@render tick('titles in the bibliography link to the work', draft.house.titles === 'linked', (on) =>
-		rule({ titles: on ? 'linked' : 'style' })
-	)}
-	{@render tick('leave out access dates', draft.house.accessed === 'none', (on) =>
-		rule({ accessed: on ? 'none' : 'style' })
-	)}
-	{@render tick('short titles of journals and series', draft.house.shortTitles, (on) => rule({ shortTitles: on }))}
-	<label
-		>Capital letters in titles
-		<Pick
-			value={draft.house.sentenceCase}
-			disabled={draft.readOnly}
-			onchange={(e) => rule({ sentenceCase: e.currentTarget.value as HouseRules['sentenceCase'] })}
-		>
-			<option value="style">by the manual: {ofManual}</option>
-			<option value="always">sentence case</option>
-			<option value="never">as in the sources</option>
-		</Pick>
-	</label>
-	{#if titles}
-		<button type="button" class="more" onclick={ontitles}
-			>See the {titles === 1 ? 'title' : `${titles} titles`} that {sentences ? 'changed' : 'would change'}</button
-		>
-	{/if}
-	{@render tick('where the style asks for a short title: the main title alone', draft.house.mainTitles, (on) =>
-		rule({ mainTitles: on })
-	)}
-	{#if draft.style && !draft.readOnly}
-		<button type="button" class="more" onclick={quotes}
-			>Quotation marks of the text as {draft.facts.quotes.open}…{draft.facts.quotes.close} and {draft.facts.quotes
-				.innerOpen}…{draft.facts.quotes.innerClose}</button
-		>
-	{/if}
-	{#if draft.house.shortTitles}
-		{#if problems.length}
-			<p class="trouble" role="alert">
-				{problems.map((p) => `Line ${p.line}, “${p.text}”`).join('; ')}: full title and short form are parted by = or a
-				tab. The other lines are kept.
-			</p>
-		{/if}
+<div class="own">
+	<Fold title="Adjust for this manuscript">
 		<label
-			>Their short forms, a line each: <i>full title = short</i>
-			<Words
-				rows={4}
-				readonly={draft.readOnly}
-				shown={problems.length ? typed : written}
-				onchange={(e) => list(e.currentTarget.value)}
-			/>
+			>Citations and punctuation
+			<Pick
+				value={draft.settings.placement}
+				disabled={draft.readOnly}
+				onchange={(e) => change({ placement: e.currentTarget.value as DocSettings['placement'] })}
+			>
+				<option value="style">as {draft.docStyle.title} has it: {ofStyle}</option>
+				<option value="before">always before the punctuation</option>
+				<option value="behind">always after the punctuation</option>
+			</Pick>
 		</label>
-		{#if !draft.readOnly}
-			<PickFiles
-				words="Take the list from a file"
-				accept=".txt,.csv,.tsv,text/plain,text/csv"
-				onpick={async (files) => {
-					if (files[0]) list(await files[0].text());
-				}}
-			/>
+		<label
+			>Note numbers
+			<Pick
+				value={draft.settings.noteNumbers}
+				disabled={draft.readOnly}
+				onchange={(e) => change({ noteNumbers: e.currentTarget.value as DocSettings['noteNumbers'] })}
+			>
+				<option value="through">run on through the manuscript</option>
+				<option value="section">restart in every section</option>
+			</Pick>
+		</label>
+		<label
+			>DOI and address
+			<Pick
+				value={draft.house.links}
+				disabled={draft.readOnly}
+				onchange={(e) => rule({ links: e.currentTarget.value as HouseRules['links'] })}
+			>
+				<option value="style">as {draft.docStyle.title} has it</option>
+				<option value="shown">always, also where the style has none</option>
+				<option value="doi">the DOI alone, where there is one</option>
+				<option value="none">neither</option>
+			</Pick>
+		</label>
+		{@render tick('titles in the bibliography link to the work', draft.house.titles === 'linked', (on) =>
+			rule({ titles: on ? 'linked' : 'style' })
+		)}
+		{@render tick('leave out access dates', draft.house.accessed === 'none', (on) =>
+			rule({ accessed: on ? 'none' : 'style' })
+		)}
+		{@render tick('short titles of journals and series', draft.house.shortTitles, (on) => rule({ shortTitles: on }))}
+		<label
+			>Capital letters in titles
+			<Pick
+				value={draft.house.sentenceCase}
+				disabled={draft.readOnly}
+				onchange={(e) => rule({ sentenceCase: e.currentTarget.value as HouseRules['sentenceCase'] })}
+			>
+				<option value="style">by the manual: {ofManual}</option>
+				<option value="always">sentence case</option>
+				<option value="never">as in the sources</option>
+			</Pick>
+		</label>
+		{#if titles}
+			<Btn kind="link" class="more" onclick={ontitles}
+				>See the {titles === 1 ? 'title' : `${titles} titles`} that {sentences ? 'changed' : 'would change'}</Btn
+			>
 		{/if}
-	{/if}
-</details>
+		{@render tick('where the style asks for a short title: the main title alone', draft.house.mainTitles, (on) =>
+			rule({ mainTitles: on })
+		)}
+		{#if draft.style && !draft.readOnly}
+			<Btn kind="link" class="more" onclick={quotes}
+				>Quotation marks of the text as {draft.facts.quotes.open}…{draft.facts.quotes.close} and {draft.facts.quotes
+					.innerOpen}…{draft.facts.quotes.innerClose}</Btn
+			>
+		{/if}
+		{#if draft.house.shortTitles}
+			{#if problems.length}
+				<Alert
+					>{problems.map((p) => `Line ${p.line}, “${p.text}”`).join('; ')}: full title and short form are parted by = or
+					a tab. The other lines are kept.</Alert
+				>
+			{/if}
+			<label
+				>Their short forms, a line each: <i>full title = short</i>
+				<Words
+					rows={4}
+					readonly={draft.readOnly}
+					shown={problems.length ? typed : written}
+					onchange={(e) => list(e.currentTarget.value)}
+				/>
+			</label>
+			{#if !draft.readOnly}
+				<PickFiles
+					words="Take the list from a file"
+					accept=".txt,.csv,.tsv,text/plain,text/csv"
+					onpick={async (files) => {
+						if (files[0]) list(await files[0].text());
+					}}
+				/>
+			{/if}
+		{/if}
+	</Fold>
+</div>
 
 <style>
-	details {
+	.own {
 		max-height: 60%;
 		overflow: auto;
 		flex: none;
@@ -164,10 +168,6 @@
 		padding: 8px 14px;
 		font-size: 12.5px;
 		color: var(--ink-2);
-	}
-	summary {
-		cursor: pointer;
-		color: var(--ink-3);
 	}
 	label {
 		display: grid;
@@ -178,18 +178,5 @@
 		display: flex;
 		align-items: center;
 		gap: 8px;
-	}
-	.more {
-		margin-top: 8px;
-		color: var(--verdigris-strong);
-		text-align: left;
-		cursor: pointer;
-	}
-	.more:hover {
-		text-decoration: underline;
-	}
-	.trouble {
-		color: var(--madder);
-		padding-top: 4px;
 	}
 </style>

@@ -4,7 +4,7 @@
 	import { KINDS, readDate, readName, recognise } from '$lib/core/source';
 	import type { Item, Name } from '$lib/core/csl';
 	import { library } from '$lib/services/library.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { LookUps } from '../sources/look-ups.svelte';
 	import LookUpList from '../sources/LookUpList.svelte';
 	import Pick from '../kit/Pick.svelte';

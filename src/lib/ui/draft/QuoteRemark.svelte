@@ -5,7 +5,7 @@
 	import type { Command } from 'prosemirror-state';
 	import type { QuoteRemark } from '$lib/core/proof/quick';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 
 	let { draft, remark }: { draft: Draft; remark: QuoteRemark } = $props();
 	function does(command: Command) {
@@ -29,7 +29,7 @@
 		<p class="head quiet">
 			Quotation without a page
 			{#if q.citation && !draft.readOnly}
-				<button type="button" onclick={() => editCitation(draft, q.citation)}>add it</button>
+				<Btn kind="link" onclick={() => editCitation(draft, q.citation)}>add it</Btn>
 			{/if}
 		</p>
 	{/if}
@@ -62,12 +62,6 @@
 		line-clamp: 6;
 		-webkit-box-orient: vertical;
 		overflow: hidden;
-	}
-	button {
-		text-decoration: underline;
-		text-underline-offset: 3px;
-		color: var(--verdigris-strong);
-		cursor: pointer;
 	}
 	.acts {
 		display: flex;

@@ -6,7 +6,7 @@
 	import { uses } from '$lib/editor/citing';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { library } from '$lib/services/library.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import SideSearch from './SideSearch.svelte';
 	import Check from '../kit/Check.svelte';
 

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** What switching would change, and doing it. */
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 
 	interface Props {
 		sentence: string;
@@ -21,7 +21,7 @@
 		{readOnly ? 'This manuscript is open in another tab, where its style can be changed.' : sentence}
 		{#if retitled}
 			{retitled === 1 ? 'One title is' : `${retitled} titles are`} in sentence case.
-			<button type="button" class="see" onclick={onsee}>See {retitled === 1 ? 'it' : 'them'}</button>
+			<Btn kind="link" onclick={onsee}>See {retitled === 1 ? 'it' : 'them'}</Btn>
 		{/if}
 	</p>
 	<Btn kind="ghost" onclick={onclose}>Cancel</Btn>
@@ -39,10 +39,5 @@
 	.acts p {
 		flex: 1;
 		color: var(--ink-2);
-	}
-	.see {
-		color: var(--verdigris-strong);
-		cursor: pointer;
-		text-decoration: underline;
 	}
 </style>

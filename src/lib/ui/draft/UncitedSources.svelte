@@ -6,7 +6,7 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { listUncited } from '$lib/editor/style-commands';
 	import { library } from '$lib/services/library.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import HandMadeForm from './HandMadeForm.svelte';
 	import Field from '../kit/Field.svelte';
 

@@ -7,7 +7,7 @@
 	import { saveManuscript, versionsOf } from '$lib/data/manuscripts';
 	import { inBackground } from '$lib/services/problems';
 	import { download, fileName } from '../download';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 
 	let { manuscript }: { manuscript: Manuscript } = $props();
 	let versions = $state.raw<Version[]>([]);

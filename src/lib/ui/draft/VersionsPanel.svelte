@@ -8,8 +8,9 @@
 	import { backTo, sinceVersion } from '$lib/editor/versions';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { many } from '../parts/many';
+	import Alert from '../kit/Alert.svelte';
 
 	let { draft }: { draft: Draft } = $props();
 	let list = $state.raw<Version[] | null>(null);
@@ -53,7 +54,7 @@
 	<h2>Versions</h2>
 	<p>A version is saved every few minutes, and before you go back to one.</p>
 </div>
-{#if trouble}<p class="trouble" role="alert">{trouble}</p>{/if}
+{#if trouble}<Alert>{trouble}</Alert>{/if}
 <ul aria-label="Earlier versions">
 	{#each list ?? [] as v (v.id)}
 		<li>
@@ -153,13 +154,9 @@
 	del {
 		color: var(--madder);
 	}
-	.none,
-	.trouble {
+	.none {
 		padding: 12px 14px;
 		font-size: 13px;
 		color: var(--ink-3);
-	}
-	.trouble {
-		color: var(--madder);
 	}
 </style>

@@ -16,6 +16,7 @@
 	import WritingMenu, { type MenuRow } from './WritingMenu.svelte';
 	import { ariaKeys } from '../kit/aria-keys';
 	import { AngleDownOutline, SearchOutline } from '../parts/icons';
+	import Unloaded from '../parts/Unloaded.svelte';
 
 	let { draft, onfind }: { draft: Draft; onfind: () => void } = $props();
 	let bar = $state<HTMLElement | null>(null);
@@ -193,7 +194,7 @@
 			/>{:else}{b.look ? b.name[0] : b.name}{/if}</button
 	>
 {/snippet}
-{#snippet unloaded()}<p role="alert">The form could not be loaded. Check the connection and try again.</p>{/snippet}
+{#snippet unloaded()}<Unloaded what="The form" />{/snippet}
 {#snippet menu(id: 'block' | 'more' | 'insert', label: string, name: string, rows: MenuRow[], off: boolean)}
 	<span class="holder">
 		<button

@@ -3,7 +3,7 @@
 	import type { Snippet } from 'svelte';
 	import { inBackground } from '$lib/services/problems';
 	import { guide } from '$lib/services/guide.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 
 	interface Props {
 		/** 1 to 4; 5 when all is done. */

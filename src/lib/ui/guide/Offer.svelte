@@ -4,7 +4,7 @@
 	import { createManuscript } from '$lib/data/manuscripts';
 	import { inBackground } from '$lib/services/problems';
 	import { guide } from '$lib/services/guide.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 
 	const begin = async () => {
 		const m = await createManuscript();

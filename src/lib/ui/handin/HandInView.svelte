@@ -20,8 +20,8 @@
 	import { copyRich } from '../clipboard';
 	import { download, fileName } from '../download';
 	import Bar from '../parts/Bar.svelte';
-	import Banner from '../parts/Banner.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Alert from '../kit/Alert.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import GuideCard from '../guide/GuideCard.svelte';
 	import Lost from '../parts/Lost.svelte';
 	import { many } from '../parts/many';
@@ -181,7 +181,7 @@
 {#if trouble}
 	<Lost {trouble} />
 {:else}
-	{#each notes as n (n)}<Banner text={n} />{/each}
+	{#each notes as n (n)}<Alert look="band">{n}</Alert>{/each}
 	<main class="hand">
 		<section class="choices">
 			<h1>Hand in</h1>

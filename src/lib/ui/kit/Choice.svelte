@@ -9,12 +9,28 @@
 		group: T;
 		value: T;
 		onchange?: () => void;
+		/** What it is called, where its words alone do not say it. */
+		'aria-label'?: string;
 		class?: string;
 		children: Snippet;
 	}
-	let { name, group = $bindable(), value, onchange, class: extra = '', children: words }: Props = $props();
+	let {
+		name,
+		group = $bindable(),
+		value,
+		onchange,
+		'aria-label': label,
+		class: extra = '',
+		children: words
+	}: Props = $props();
 </script>
 
-<Radio {name} bind:group {value} {onchange} class="kit-tick" classes={{ label: `kit-ticked ${extra}` }}
-	>{@render words()}</Radio
+<Radio
+	{name}
+	bind:group
+	{value}
+	{onchange}
+	aria-label={label}
+	class="kit-tick"
+	classes={{ label: `kit-ticked ${extra}` }}>{@render words()}</Radio
 >

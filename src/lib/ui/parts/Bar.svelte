@@ -3,7 +3,7 @@
 	import type { Snippet } from 'svelte';
 	import Mark from './Mark.svelte';
 	import { help } from '$lib/services/help.svelte';
-	import Btn from './Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { CogOutline } from './icons';
 	import Theme from './Theme.svelte';
 	let { here, children }: { here: string; children?: Snippet } = $props();

@@ -1,7 +1,7 @@
 <script lang="ts">
 	import { theme } from '$lib/services/theme.svelte';
 	import { MoonOutline, SunOutline } from '$lib/ui/parts/icons';
-	import Btn from './Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	const words = $derived(theme.dark ? 'Light theme' : 'Dark theme');
 </script>
 

@@ -3,6 +3,7 @@
 	import Tips from '../kit/Tips.svelte';
 	import { inBackground } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
+	import Btn from '../kit/Btn.svelte';
 </script>
 
 <Tips />
@@ -11,12 +12,13 @@
 		<Toast dismissable={false} class="toast" params={{ duration: 0 }}>
 			<span>{t.text}</span>
 			{#if t.action}
-				<button
-					type="button"
+				<Btn
+					kind="link"
+					class="plain strong"
 					onclick={() => {
 						inBackground(Promise.resolve(t.action!.run()), 'That could not be done.');
 						toasts.drop(t.id);
-					}}>{t.action.label}</button
+					}}>{t.action.label}</Btn
 				>
 			{/if}
 		</Toast>
@@ -48,12 +50,5 @@
 		align-items: center;
 		margin: 0;
 		font-weight: 400;
-	}
-	button {
-		font-weight: 600;
-		color: inherit;
-		text-decoration: underline;
-		text-underline-offset: 3px;
-		cursor: pointer;
 	}
 </style>

@@ -2,6 +2,7 @@
 	/** Findings, check by check; each leads to its place or to its source. */
 	import type { Check } from '$lib/core/proof';
 	import type { Proof } from './proof';
+	import Btn from '../kit/Btn.svelte';
 	let { id, groups, clean }: { id: string; groups: Proof['groups']; clean: Check[] } = $props();
 	/** Of a check that finds much, how many are shown at first. */
 	const FEW = 6;
@@ -29,7 +30,7 @@
 			{/each}
 		</ul>
 		{#if findings.length > FEW && !all[check.name]}
-			<button type="button" class="more" onclick={() => (all[check.name] = true)}>{findings.length - FEW} more</button>
+			<Btn kind="link" class="small more" onclick={() => (all[check.name] = true)}>{findings.length - FEW} more</Btn>
 		{/if}
 	</section>
 {/each}
@@ -94,13 +95,6 @@
 		text-decoration: underline;
 		text-decoration-color: var(--verdigris-line);
 		text-underline-offset: 3px;
-	}
-	.more {
-		margin: 4px 0 0 16px;
-		padding: 3px 0;
-		font-size: var(--small);
-		color: var(--verdigris-strong);
-		cursor: pointer;
 	}
 	.clean {
 		color: var(--ink-3);

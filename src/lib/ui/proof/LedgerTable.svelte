@@ -2,6 +2,8 @@
 	/** A line a source: where in the text it is cited, how often, in which sections. */
 	import type { SourceRow } from '$lib/core/proof';
 	import type { Proof } from './proof';
+	import Btn from '../kit/Btn.svelte';
+	import Table from '../kit/Table.svelte';
 	let { id, proof }: { id: string; proof: Proof } = $props();
 	let by = $state<'times' | 'name' | 'year'>('times');
 	/** Of a long ledger, how many are shown at first. */
@@ -17,7 +19,7 @@
 </script>
 
 {#if rows.length}
-	<table>
+	<Table>
 		<thead>
 			<tr>
 				<th scope="col" aria-sort={sorted('name')}
@@ -58,24 +60,13 @@
 				</tr>
 			{/each}
 		</tbody>
-	</table>
+	</Table>
 	{#if rows.length > FEW && !all}
-		<button type="button" class="more" onclick={() => (all = true)}>{rows.length - FEW} more sources</button>
+		<Btn kind="link" class="more" onclick={() => (all = true)}>{rows.length - FEW} more sources</Btn>
 	{/if}
 {:else}<p class="none">Nothing is cited yet.</p>{/if}
 
 <style>
-	table {
-		width: 100%;
-		border-collapse: collapse;
-		font-variant-numeric: tabular-nums;
-		table-layout: fixed;
-	}
-	thead th {
-		font: 500 var(--small) / 1.4 var(--sans);
-		color: var(--ink-3);
-		text-align: left;
-	}
 	thead th:nth-child(1) {
 		width: 32%;
 	}
@@ -88,9 +79,7 @@
 	th,
 	td {
 		padding: 7px 16px 7px 0;
-		border-bottom: 1px solid var(--line-soft);
 		vertical-align: middle;
-		text-align: left;
 	}
 	.n {
 		text-align: right;
@@ -152,12 +141,6 @@
 	.where {
 		color: var(--ink-2);
 		font-size: var(--small);
-	}
-	.more {
-		margin-top: 8px;
-		padding: 4px 0;
-		color: var(--verdigris-strong);
-		cursor: pointer;
 	}
 	.none {
 		color: var(--ink-3);

@@ -3,8 +3,8 @@
 	import { onMount } from 'svelte';
 	import { goto } from '$app/navigation';
 	import Bar from '../parts/Bar.svelte';
-	import Banner from '../parts/Banner.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Alert from '../kit/Alert.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import Lost from '../parts/Lost.svelte';
 	import Strip from '../parts/Strip.svelte';
 	import Findings from './Findings.svelte';
@@ -12,6 +12,8 @@
 	import { unexpected } from '$lib/services/problems';
 	import { readProof, type Proof } from './proof';
 	import { many } from '../parts/many';
+	import Unloaded from '../parts/Unloaded.svelte';
+	import Table from '../kit/Table.svelte';
 
 	let { id }: { id: string } = $props();
 	let proof = $state.raw<Proof | null>(null);
@@ -48,7 +50,7 @@
 {#if trouble}
 	<Lost {trouble} />
 {:else if proof}
-	{#if proof.instead}<Banner text="{proof.instead} Checked as printed in APA 7th." />{/if}
+	{#if proof.instead}<Alert look="band">{proof.instead} Checked as printed in APA 7th.</Alert>{/if}
 	<main class="proof">
 		<header>
 			<div>
@@ -72,14 +74,12 @@
 						Half of the cited sources are of {proof.ledger.median} or before{#if proof.ledger.years.at(-1)!.to > proof.ledger.years.at(-1)!.from};
 							a bar is {many(proof.ledger.years[0].to - proof.ledger.years[0].from + 1, 'year')}{/if}.
 					</p>
-					{#await import('./Years.svelte') then Years}<Years.default years={proof.ledger.years} />{:catch}<p
-							role="alert"
-						>
-							The chart could not be loaded. Check the connection and reload.
-						</p>{/await}
+					{#await import('./Years.svelte') then Years}<Years.default years={proof.ledger.years} />{:catch}<Unloaded
+							what="The chart"
+						/>{/await}
 				{:else}<p class="fine">No cited source has a year.</p>{/if}
 				<h2>Sections</h2>
-				<table class="sections">
+				<Table>
 					<thead>
 						<tr
 							><th scope="col">Section</th><th scope="col">Cites</th><th scope="col">Sources</th><th scope="col"
@@ -99,7 +99,7 @@
 							</tr>
 						{/each}
 					</tbody>
-				</table>
+				</Table>
 			</section>
 		</div>
 		<section aria-labelledby="ledger">
@@ -139,21 +139,8 @@
 		font-size: var(--small);
 		margin-bottom: 10px;
 	}
-	.sections {
-		width: 100%;
-		border-collapse: collapse;
-		font-variant-numeric: tabular-nums;
-	}
-	th {
-		font: 500 var(--small) / 1.4 var(--sans);
-		color: var(--ink-3);
-		text-align: left;
-	}
-	th,
-	td {
-		padding: 6px 0;
-		border-bottom: 1px solid var(--line-soft);
-		vertical-align: baseline;
+	th:first-child {
+		width: 46%;
 	}
 	th:not(:first-child),
 	td:not(:first-child) {

@@ -10,11 +10,12 @@
 	import { LANGUAGES } from '../draft/languages';
 	import Backup from '../sources/Backup.svelte';
 	import Bar from '../parts/Bar.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import Check from '../kit/Check.svelte';
 	import Field from '../kit/Field.svelte';
 	import Pick from '../kit/Pick.svelte';
 	import Choice from '../kit/Choice.svelte';
+	import Alert from '../kit/Alert.svelte';
 
 	const THEMES: { theme: Theme; name: string }[] = [
 		{ theme: 'system', name: 'Same as the system' },
@@ -139,7 +140,7 @@
 					? 'The browser keeps your work even when room is short.'
 					: 'The browser may clear your work when room is short.'}
 			</p>
-			{#if asked}<p role="alert">{asked}</p>{/if}
+			{#if asked}<Alert>{asked}</Alert>{/if}
 		{/if}
 		<div class="acts">
 			{#if disk && !disk.persistent}<Btn onclick={() => inBackground(persist(), 'The browser could not be asked.')}

@@ -9,8 +9,8 @@
 	import { getSetting, putSetting } from '$lib/data/settings';
 	import { download } from '../download';
 	import { library } from '$lib/services/library.svelte';
-	import Btn from '../parts/Btn.svelte';
-	import PickFiles from '../parts/PickFiles.svelte';
+	import Btn from '../kit/Btn.svelte';
+	import PickFiles from '../kit/PickFiles.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import RestoreBackup from './RestoreBackup.svelte';
 
@@ -63,10 +63,8 @@
 	}
 </script>
 
-<button type="button" class="word" onclick={() => (open = true)}
-	>{#if late}<i class="diamond" aria-hidden="true"></i>{/if}{last
-		? `Last backup ${ago(last)}`
-		: 'No backup yet'}</button
+<Btn kind="link" class="plain" onclick={() => (open = true)}
+	>{#if late}<i class="diamond" aria-hidden="true"></i>{/if}{last ? `Last backup ${ago(last)}` : 'No backup yet'}</Btn
 >
 {#if open}
 	<Modal bind:open title="Backup" aria-label="Backup" size="md" class="bring">
@@ -103,8 +101,7 @@
 					{disk.persistent
 						? 'The browser keeps what is here even when room is short.'
 						: 'The browser may clear this when room is short.'}
-					{#if !disk.persistent}<button type="button" class="link" onclick={persist}>Ask the browser to keep it</button
-						>{/if}
+					{#if !disk.persistent}<Btn kind="link" onclick={persist}>Ask the browser to keep it</Btn>{/if}
 				</p>
 			{/if}
 			<p class="state">
@@ -117,13 +114,6 @@
 {/if}
 
 <style>
-	.word {
-		cursor: pointer;
-		color: inherit;
-	}
-	.word:hover {
-		color: var(--ink);
-	}
 	.diamond {
 		margin-right: 7px;
 	}
@@ -144,11 +134,6 @@
 		gap: 8px;
 		margin-bottom: 16px;
 		align-items: center;
-	}
-	.link {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		cursor: pointer;
 	}
 	.nowrap {
 		white-space: nowrap;

@@ -4,6 +4,7 @@
 	import { COLUMNS } from './columns';
 	import { DEFAULT_COLUMNS, type LibraryView } from './library-view.svelte';
 	import Check from '../kit/Check.svelte';
+	import Btn from '../kit/Btn.svelte';
 	let { view }: { view: LibraryView } = $props();
 	let open = $state(false);
 	function flip(id: string, on: boolean) {
@@ -34,7 +35,7 @@
 					/>{c.name}</label
 				>
 			{/each}
-			<button type="button" class="reset" onclick={() => view.setColumns(DEFAULT_COLUMNS)}>Reset columns</button>
+			<Btn kind="link" class="small" onclick={() => view.setColumns(DEFAULT_COLUMNS)}>Reset columns</Btn>
 		</fieldset>
 	</Dropdown>
 </div>
@@ -69,12 +70,5 @@
 	}
 	label.fixed {
 		color: var(--ink-3);
-	}
-	.reset {
-		text-align: left;
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		font-size: 12.5px;
-		cursor: pointer;
 	}
 </style>

@@ -2,7 +2,7 @@
 	/** Before a cited source goes: what would break, and what else could be done. */
 	import { shortAuthor, titleOf, yearOf } from '$lib/core/source';
 	import { library } from '$lib/services/library.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
 	import Field from '../kit/Field.svelte';
 	interface Props {

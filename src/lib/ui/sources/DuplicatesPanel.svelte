@@ -14,9 +14,11 @@
 	} from '$lib/core/source';
 	import { mergeInto } from '$lib/data/sources';
 	import { library } from '$lib/services/library.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import type { LibraryView } from './library-view.svelte';
+	import Table from '../kit/Table.svelte';
+	import Choice from '../kit/Choice.svelte';
 
 	interface Props {
 		view: LibraryView;
@@ -46,7 +48,7 @@
 	$effect(() => {
 		const some = which;
 		untrack(() => {
-			choice = {};
+			choice = Object.fromEntries(rows.map((r) => [r.field, r.best]));
 			// the one that is cited most keeps its key, then the older one
 			keep = some ? cites.indexOf(Math.max(...cites)) : 0;
 		});
@@ -138,53 +140,46 @@
 				<p class="why">
 					{group.reason[0].toUpperCase() + group.reason.slice(1)}. Choose which value to keep for each field.
 				</p>
-				<div class="scroll">
-					<table>
-						<thead>
-							<tr>
-								<th scope="col"><span class="visually-hidden">Field</span></th>
-								{#each sources as s, i (s.id)}
-									<th scope="col">
-										<label
-											><input type="radio" name="keep" checked={keep === i} onchange={() => (keep = i)} /> Keep the key
-											<code>{s.key}</code></label
-										>
-										<small
-											>{cites[i] ? `cited ${cites[i] === 1 ? 'once' : `${cites[i]} times`}` : 'not cited'} · {s.origin ===
-											'typed'
-												? 'entered by hand'
-												: `from ${s.origin}`}</small
-										>
-									</th>
+				<Table>
+					<thead>
+						<tr>
+							<th scope="col"><span class="visually-hidden">Field</span></th>
+							{#each sources as s, i (s.id)}
+								<th scope="col">
+									<Choice name="keep" bind:group={keep} value={i}><span>Keep the key <code>{s.key}</code></span></Choice
+									>
+									<small
+										>{cites[i] ? `cited ${cites[i] === 1 ? 'once' : `${cites[i]} times`}` : 'not cited'} · {s.origin ===
+										'typed'
+											? 'entered by hand'
+											: `from ${s.origin}`}</small
+									>
+								</th>
+							{/each}
+						</tr>
+					</thead>
+					<tbody>
+						{#each rows as r (r.field)}
+							<tr class:agreed={r.agreed}>
+								<th scope="row">{name(r.field)}</th>
+								{#each r.values as v, i (i)}
+									<td class:taken={(choice[r.field] ?? r.best) === i && !isEmpty(v)}>
+										{#if r.agreed || isEmpty(v)}
+											<span class:none={isEmpty(v)}>{show(r.field, v)}</span>
+										{:else}
+											<Choice
+												name="f-{r.field}"
+												bind:group={choice[r.field]}
+												value={i}
+												aria-label="{name(r.field)}: {show(r.field, v)}"><span>{show(r.field, v)}</span></Choice
+											>
+										{/if}
+									</td>
 								{/each}
 							</tr>
-						</thead>
-						<tbody>
-							{#each rows as r (r.field)}
-								<tr class:agreed={r.agreed}>
-									<th scope="row">{name(r.field)}</th>
-									{#each r.values as v, i (i)}
-										<td class:taken={(choice[r.field] ?? r.best) === i && !isEmpty(v)}>
-											{#if r.agreed || isEmpty(v)}
-												<span class:none={isEmpty(v)}>{show(r.field, v)}</span>
-											{:else}
-												<label
-													><input
-														type="radio"
-														name="f-{r.field}"
-														checked={(choice[r.field] ?? r.best) === i}
-														onchange={() => (choice = { ...choice, [r.field]: i })}
-														aria-label="{name(r.field)}: {show(r.field, v)}"
-													/><span>{show(r.field, v)}</span></label
-												>
-											{/if}
-										</td>
-									{/each}
-								</tr>
-							{/each}
-						</tbody>
-					</table>
-				</div>
+						{/each}
+					</tbody>
+				</Table>
 				<p class="all">Tags, shelves, annotations and excerpts of all are kept together.</p>
 				<div class="acts">
 					<Btn kind="primary" onclick={merge}>Merge into one</Btn>
@@ -248,9 +243,6 @@
 		border-radius: var(--r3);
 		padding: 14px 18px;
 	}
-	.scroll {
-		overflow-x: auto;
-	}
 	.why,
 	.all,
 	.fine {
@@ -260,13 +252,6 @@
 	.fine {
 		padding: 20px 12px;
 	}
-	table {
-		width: 100%;
-		border-collapse: collapse;
-		margin: 10px 0;
-		font-size: 13px;
-		table-layout: fixed;
-	}
 	th {
 		text-align: left;
 		font-weight: 500;
@@ -274,12 +259,26 @@
 		vertical-align: baseline;
 		padding: 6px 10px 6px 0;
 	}
-	thead th:first-child {
-		width: 100px;
-	}
-	thead label {
+	thead :global(.kit-ticked) {
 		color: var(--ink-2);
 		font-size: 12.5px;
+	}
+	th :global(.kit-ticked),
+	td :global(.kit-ticked) {
+		align-items: baseline;
+	}
+	th :global(.kit-tick),
+	td :global(.kit-tick) {
+		translate: 0 2px;
+	}
+	thead th:not(:first-child) {
+		padding-inline: 10px;
+	}
+	.all {
+		margin-top: 10px;
+	}
+	thead th:first-child {
+		width: 100px;
 	}
 	code {
 		font: 500 12px/1 var(--sans);
@@ -304,20 +303,6 @@
 	}
 	.none {
 		color: var(--ink-3);
-	}
-	td label,
-	thead label {
-		display: flex;
-		gap: 8px;
-		align-items: baseline;
-		cursor: pointer;
-	}
-	input {
-		flex: none;
-		width: 14px;
-		height: 14px;
-		color: var(--verdigris);
-		translate: 0 2px;
 	}
 	.acts {
 		display: flex;

@@ -2,11 +2,13 @@
 	/** Quotations, paraphrases, remarks and pictures kept with a source, each with its place and the section it is for. */
 	import { readLocator, writeLocator } from '$lib/core/manuscript';
 	import type { Excerpt, Source } from '$lib/core/source';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
+	import PickFiles from '../kit/PickFiles.svelte';
 	import type { Put } from './change';
 	import Field from '../kit/Field.svelte';
 	import Pick from '../kit/Pick.svelte';
 	import Words from '../kit/Words.svelte';
+	import Alert from '../kit/Alert.svelte';
 
 	interface Props {
 		source: Source;
@@ -114,16 +116,17 @@
 				required={kind !== 'picture' || !image}
 			/>
 			{#if kind === 'picture'}
-				<label
-					>Picture <input
-						type="file"
+				<p class="picture">
+					<PickFiles
+						words={image ? 'Choose another picture' : 'Choose a picture'}
+						label="Picture"
 						accept="image/png,image/jpeg,image/gif,image/webp"
-						onchange={(e) => void picture(e.currentTarget.files?.[0])}
-					/></label
-				>
+						onpick={(files) => void picture(files[0])}
+					/>
+				</p>
 				{#if image}<img src={image} alt="To be kept" />{/if}
 			{/if}
-			{#if trouble}<p class="trouble" role="alert">{trouble}</p>{/if}
+			{#if trouble}<Alert>{trouble}</Alert>{/if}
 			<div class="row end">
 				{#if at < source.excerpts.length}<Btn kind="quiet" onclick={() => void drop(at)}>Delete</Btn>{/if}
 				<Btn kind="quiet" onclick={() => (at = -1)}>Cancel</Btn>
@@ -131,7 +134,7 @@
 			</div>
 		</form>
 	{:else}
-		<button type="button" class="link" onclick={() => begin(source.excerpts.length)}>Keep an excerpt</button>
+		<Btn kind="link" onclick={() => begin(source.excerpts.length)}>Keep an excerpt</Btn>
 	{/if}
 </div>
 
@@ -178,23 +181,5 @@
 	}
 	.end {
 		justify-content: flex-end;
-	}
-	input {
-		border: 1px solid var(--line);
-		border-radius: var(--r1);
-		background: var(--sheet);
-		color: var(--ink);
-		padding: 5px 8px;
-		font-size: 13px;
-	}
-	.link {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		text-underline-offset: 3px;
-		cursor: pointer;
-	}
-	.trouble {
-		color: var(--madder);
-		font-size: 12.5px;
 	}
 </style>

@@ -14,7 +14,7 @@
 		writeDate,
 		type Source
 	} from '$lib/core/source';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
 	import type { Put } from './change';
 	import NamesField from './NamesField.svelte';
@@ -23,6 +23,7 @@
 	import Field from '../kit/Field.svelte';
 	import Words from '../kit/Words.svelte';
 	import Pick from '../kit/Pick.svelte';
+	import Alert from '../kit/Alert.svelte';
 
 	interface Props {
 		source: Source;
@@ -246,16 +247,14 @@
 			{@attach fromAction(typed, () => ({ value: source.annotation, commit: (v) => put({ annotation: v.trim() }) }))}
 		/>
 	</div>
-	{#if problem}<p class="problem" role="alert">{problem}</p>{/if}
+	{#if problem}<div class="problem"><Alert>{problem}</Alert></div>{/if}
 	{#if kept.length}<p class="note">
 			Also kept from its file, and given back on export: {kept.slice(0, 8).join(', ')}{kept.length > 8
 				? ` and ${kept.length - 8} more`
 				: ''}.
 		</p>{/if}
 	<p class="end">
-		<button type="button" class="link" onclick={() => (more = !more)}
-			>{more ? 'Fewer fields' : `${others.length} more fields`}</button
-		>
+		<Btn kind="link" onclick={() => (more = !more)}>{more ? 'Fewer fields' : `${others.length} more fields`}</Btn>
 		<span class="spacer"></span>
 		<Btn
 			kind="quiet"
@@ -311,12 +310,6 @@
 	}
 	.spacer {
 		flex: 1;
-	}
-	.link {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		cursor: pointer;
-		text-underline-offset: 3px;
 	}
 	.problem {
 		color: var(--madder);

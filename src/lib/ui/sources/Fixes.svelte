@@ -3,6 +3,7 @@
 	import { fieldNamed, type Source } from '$lib/core/source';
 	import { applyChange, findingKey, type Finding } from '$lib/core/source/tidy';
 	import type { Put } from './change';
+	import Btn from '../kit/Btn.svelte';
 
 	interface Props {
 		findings: Finding[];
@@ -39,14 +40,14 @@
 				<i class="diamond" aria-hidden="true"></i>
 				<span class="what"
 					>Missing for its kind:
-					{#each missing as f, i (f.field)}{i ? '; ' : ''}<button
-							type="button"
+					{#each missing as f, i (f.field)}{i ? '; ' : ''}<Btn
+							kind="link"
 							onclick={() => onfield(`${f.field} ${Date.now()}`)}
-							>{f.message.replace(/^.* with its |, which is missing$/g, '')}</button
+							>{f.message.replace(/^.* with its |, which is missing$/g, '')}</Btn
 						>{/each}</span
 				>
-				<button type="button" class="off" onclick={() => void ignore(...missing)} aria-label="Ignore: what is missing"
-					>Ignore</button
+				<Btn kind="link" class="calm" onclick={() => void ignore(...missing)} label="Ignore: what is missing"
+					>Ignore</Btn
 				>
 			</li>
 		{/if}
@@ -57,21 +58,18 @@
 					>{f.message}{#if f.proposed}<b>{f.proposed}</b>{/if}</span
 				>
 				{#if f.change}
-					<button type="button" onclick={() => void fix([f])} aria-label="Fix: {f.message}">Fix</button>
+					<Btn kind="link" onclick={() => void fix([f])} label="Fix: {f.message}">Fix</Btn>
 				{:else}
-					<button
-						type="button"
-						onclick={() => onfield(`${f.field} ${Date.now()}`)}
-						aria-label="Go to the field: {f.message}">Go there</button
+					<Btn kind="link" onclick={() => onfield(`${f.field} ${Date.now()}`)} label="Go to the field: {f.message}"
+						>Go there</Btn
 					>
 				{/if}
-				<button type="button" class="off" onclick={() => void ignore(f)} aria-label="Ignore: {f.message}">Ignore</button
-				>
+				<Btn kind="link" class="calm" onclick={() => void ignore(f)} label="Ignore: {f.message}">Ignore</Btn>
 			</li>
 		{/each}
 	</ul>
 	{#if fixable.length > 1}
-		<p><button type="button" onclick={() => void fix(fixable)}>Fix all {fixable.length}</button></p>
+		<p><Btn kind="link" onclick={() => void fix(fixable)}>Fix all {fixable.length}</Btn></p>
 	{/if}
 {/if}
 
@@ -103,18 +101,6 @@
 		display: block;
 		color: var(--ink);
 		font-weight: 600;
-	}
-	button {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		text-underline-offset: 3px;
-		cursor: pointer;
-		white-space: nowrap;
-		font-weight: 500;
-	}
-	button.off {
-		color: var(--ink-2);
-		font-weight: 400;
 	}
 	p {
 		margin: -4px 0 10px;

@@ -4,14 +4,15 @@
 	import { untrack } from 'svelte';
 	import type { Item } from '$lib/core/csl';
 	import { download } from '../download';
-	import Btn from '../parts/Btn.svelte';
-	import PickFiles from '../parts/PickFiles.svelte';
+	import Btn from '../kit/Btn.svelte';
+	import PickFiles from '../kit/PickFiles.svelte';
 	import RestoreBackup from './RestoreBackup.svelte';
 	import { ImportSession } from './import.svelte';
 	import ImportReport from './ImportReport.svelte';
 	import type { LibraryView } from './library-view.svelte';
 	import LookUpList from './LookUpList.svelte';
 	import Words from '../kit/Words.svelte';
+	import Alert from '../kit/Alert.svelte';
 
 	interface Props {
 		files: File[];
@@ -62,7 +63,7 @@
 </script>
 
 <Modal bind:open title="Import sources" aria-label="Import sources" size="lg" class="bring">
-	{#if b.trouble}<p class="trouble" role="alert">{b.trouble}</p>{/if}
+	{#if b.trouble}<Alert>{b.trouble}</Alert>{/if}
 	{#if b.backup}
 		<RestoreBackup file={b.backup} onclose={() => (open = false)} onbring={(sources) => void b.takeLibrary(sources)} />
 	{:else if b.progress}
@@ -160,10 +161,6 @@
 		color: var(--ink-3);
 		font-size: 12.5px;
 		margin-top: 12px;
-	}
-	.trouble {
-		color: var(--madder);
-		margin-bottom: 10px;
 	}
 	.acts {
 		display: flex;

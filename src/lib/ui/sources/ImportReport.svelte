@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** The report on what came: new, perhaps here, here, twice, skipped; nothing is added before it was seen. */
 	import { shortAuthor, titleOf, yearOf } from '$lib/core/source';
+	import Btn from '../kit/Btn.svelte';
 	import type { ImportRow } from '$lib/workers/library';
 	import { library } from '$lib/services/library.svelte';
 	import type { ImportSession, Choice } from './import.svelte';
@@ -123,8 +124,8 @@
 				</li>
 			{/each}
 		</ul>
-		{#if g.rows.length > most}<button type="button" class="link" onclick={() => (most += 300)}
-				>{(g.rows.length - most).toLocaleString('en')} more</button
+		{#if g.rows.length > most}<Btn kind="link" onclick={() => (most += 300)}
+				>{(g.rows.length - most).toLocaleString('en')} more</Btn
 			>{/if}
 	{/each}
 	{#each r.remarks as x, i (i)}<p class="remark">{x}</p>{/each}
@@ -199,10 +200,5 @@
 	.remark {
 		color: var(--ink-3);
 		margin-top: 10px;
-	}
-	.link {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		cursor: pointer;
 	}
 </style>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Answers to look-ups: the one that was found, several to choose from, or why there is none. */
 	import { kindOf, placeOf, shortAuthor, titleOf, yearOf } from '$lib/core/source';
+	import Btn from '../kit/Btn.svelte';
 	import type { LookUps } from './look-ups.svelte';
 	import Choice from '../kit/Choice.svelte';
 	let { list, onhand }: { list: LookUps; onhand: () => void } = $props();
@@ -32,10 +33,8 @@
 			{:else}
 				<p class="no">
 					<i class="diamond" aria-hidden="true"></i>{l.message}
-					{#if l.state !== 'wrong'}<button type="button" class="link" onclick={() => void list.again(l)}
-							>Try again</button
-						>{/if}
-					<button type="button" class="link" onclick={onhand}>Enter by hand</button>
+					{#if l.state !== 'wrong'}<Btn kind="link" onclick={() => void list.again(l)}>Try again</Btn>{/if}
+					<Btn kind="link" onclick={onhand}>Enter by hand</Btn>
 				</p>
 			{/if}
 		</li>
@@ -112,12 +111,5 @@
 	}
 	.diamond {
 		align-self: center;
-	}
-	.link {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		text-underline-offset: 3px;
-		cursor: pointer;
-		white-space: nowrap;
 	}
 </style>

@@ -8,6 +8,7 @@
 	import { typed } from './typed';
 	import Check from '../kit/Check.svelte';
 	import Field from '../kit/Field.svelte';
+	import Btn from '../kit/Btn.svelte';
 	interface Props {
 		names: Name[];
 		label: string;
@@ -148,7 +149,9 @@
 			</div>
 		{/each}
 	</div>
-	<button type="button" onclick={() => another(rows.length - 1)}>Another {label.toLowerCase()}</button>
+	<p class="another">
+		<Btn kind="link" class="small calm" onclick={() => another(rows.length - 1)}>Another {label.toLowerCase()}</Btn>
+	</p>
 </div>
 
 <style>
@@ -171,7 +174,9 @@
 		gap: 5px;
 		align-items: center;
 	}
-	button,
+	.another {
+		padding-inline: 7px;
+	}
 	small {
 		color: var(--ink-3);
 		font-size: 12px;
@@ -180,8 +185,5 @@
 	}
 	small {
 		display: block;
-	}
-	button:hover {
-		color: var(--ink);
 	}
 </style>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Where the list has no rows: why, and the first thing to do. */
 	import { library } from '$lib/services/library.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
 
 	interface Props {
@@ -31,8 +31,8 @@
 	{:else}
 		<p>
 			No source matches{view.query ? ` “${view.query}”` : ' these choices'}.
-			<button type="button" class="link" onclick={onall}>Show all {view.all.length.toLocaleString('en')}</button>
-			{#if view.query}or <button type="button" class="link" onclick={onbring}>look it up</button>{/if}
+			<Btn kind="link" onclick={onall}>Show all {view.all.length.toLocaleString('en')}</Btn>
+			{#if view.query}or <Btn kind="link" onclick={onbring}>look it up</Btn>{/if}
 		</p>
 	{/if}
 </div>
@@ -49,10 +49,5 @@
 	}
 	.none p {
 		margin-bottom: 12px;
-	}
-	.link {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		cursor: pointer;
 	}
 </style>

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Where a source is cited: by manuscript and section, with the sentence. */
 	import type { Use } from '$lib/data/uses';
+	import Btn from '../kit/Btn.svelte';
 	let { uses }: { uses: Use[] } = $props();
 	let all = $state(false);
 	const places = $derived(Object.entries(Object.groupBy(uses, (u) => u.manuscriptId)) as [string, Use[]][]);
@@ -21,8 +22,8 @@
 				{#if u.section}<em>{u.section}</em>{/if}
 			</p>
 		{/each}
-		{#if list.length > MOST}<button type="button" onclick={() => (all = !all)}
-				>{all ? 'Fewer' : `All ${list.length}`}</button
+		{#if list.length > MOST}<Btn kind="link" class="small" onclick={() => (all = !all)}
+				>{all ? 'Fewer' : `All ${list.length}`}</Btn
 			>{/if}
 	{:else}
 		<small>Not cited in any manuscript</small>
@@ -61,11 +62,5 @@
 		display: block;
 		font: 400 11.5px/1.4 var(--sans);
 		color: var(--ink-3);
-	}
-	button {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		cursor: pointer;
-		font-size: 12px;
 	}
 </style>

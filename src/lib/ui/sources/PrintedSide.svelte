@@ -4,7 +4,7 @@
 	import { creatorsOf, isEmpty, kindOf, labelOf, type Source } from '$lib/core/source';
 	import { copyRich } from '../clipboard';
 	import { breakable } from '../parts/breakable';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import { sourcePreview, type Printed } from './preview.svelte';
 	import StylePick from './StylePick.svelte';
@@ -54,9 +54,10 @@
 		{#if placeholders.length && !blank}
 			<p class="placeholders">
 				This style would also print
-				{#each placeholders as f, i (f)}{i ? ', ' : ''}<button
-						type="button"
-						onclick={() => onfield(`${f} ${Date.now()}`)}>{labelOf(source.item.type, f).toLowerCase()}</button
+				{#each placeholders as f, i (f)}{i ? ', ' : ''}<Btn
+						kind="link"
+						class="care"
+						onclick={() => onfield(`${f} ${Date.now()}`)}>{labelOf(source.item.type, f).toLowerCase()}</Btn
 					>{/each}.
 			</p>
 		{/if}
@@ -86,12 +87,6 @@
 		font: 400 12px/1.5 var(--sans);
 		color: var(--ink-3);
 		margin-top: 8px;
-	}
-	.placeholders button {
-		color: var(--marigold);
-		text-decoration: underline;
-		text-underline-offset: 3px;
-		cursor: pointer;
 	}
 	.copy {
 		margin: 6px -8px 0;

@@ -2,10 +2,11 @@
 	/** A backup looked at before it is restored: what it adds, what it replaces, what is newer here. */
 	import type { Backup, RestorePlan } from '$lib/data/backup';
 	import type { Source } from '$lib/core/source';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { unexpected } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Check from '../kit/Check.svelte';
+	import Alert from '../kit/Alert.svelte';
 	interface Props {
 		file: File;
 		onclose: () => void;
@@ -66,7 +67,7 @@
 </script>
 
 {#if trouble}
-	<p class="trouble" role="alert">{trouble}</p>
+	<Alert>{trouble}</Alert>
 	<Btn kind="ghost" onclick={onclose}>Close</Btn>
 {:else if plan && backup}
 	<p>

@@ -4,7 +4,7 @@
 	import { FORMAT_NAMES, type Format } from '$lib/core/exchange';
 	import type { Source } from '$lib/core/source';
 	import { changeSources } from '$lib/data/sources';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
 	import Field from '../kit/Field.svelte';
 	interface Props {

@@ -2,6 +2,7 @@
 	/** How much there is, what undo would take back, and the backup. */
 	import { library } from '$lib/services/library.svelte';
 	import Backup from './Backup.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
 
 	let { view, listed }: { view: LibraryView; listed: readonly unknown[] } = $props();
@@ -13,8 +14,8 @@
 	<span>{view.citedCount.toLocaleString('en')} cited</span>
 	{#if library.indexed < view.all.length}<span>{library.indexed.toLocaleString('en')} can be found so far</span>{/if}
 	{#if view.undoName}
-		<button type="button" class="link" onclick={() => view.undo()} data-tip="Undo" data-keys="Ctrl Z"
-			>Undo: {view.undoName[0].toLowerCase() + view.undoName.slice(1)}</button
+		<Btn kind="link" onclick={() => view.undo()} tip="Undo" keys="Ctrl Z"
+			>Undo: {view.undoName[0].toLowerCase() + view.undoName.slice(1)}</Btn
 		>
 	{/if}
 	<span class="spacer"></span>
@@ -24,10 +25,5 @@
 <style>
 	.spacer {
 		flex: 1;
-	}
-	.link {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		cursor: pointer;
 	}
 </style>

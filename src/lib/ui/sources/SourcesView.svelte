@@ -8,7 +8,7 @@
 	import { readQuery } from '$lib/core/search';
 	import { library } from '$lib/services/library.svelte';
 	import Bar from '../parts/Bar.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import ImportPanel from './ImportPanel.svelte';
 	import Deleting from './Deleting.svelte';
 	import Facets from './Facets.svelte';

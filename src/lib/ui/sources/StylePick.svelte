@@ -3,6 +3,7 @@
 	import { catalogue, FEATURED } from '$lib/services/style-catalogue.svelte';
 	import { sourcePreview } from './preview.svelte';
 	import Field from '../kit/Field.svelte';
+	import Btn from '../kit/Btn.svelte';
 	let choosing = $state(false);
 	let query = $state('');
 	const matches = $derived(
@@ -43,13 +44,13 @@
 	</div>
 {:else}
 	<small
-		>In <button
-			type="button"
-			class="style"
+		>In <Btn
+			kind="link"
+			class="plain"
 			onclick={() => {
 				choosing = true;
 				void catalogue.load();
-			}}>{sourcePreview.style.title}</button
+			}}>{sourcePreview.style.title}</Btn
 		></small
 	>
 	{#if sourcePreview.trouble}<small class="trouble">{sourcePreview.trouble}</small>{/if}
@@ -61,12 +62,6 @@
 		font: 500 var(--tiny) / 1.3 var(--sans);
 		color: var(--ink-3);
 		margin-bottom: 7px;
-	}
-	.style {
-		color: inherit;
-		text-decoration: underline dotted;
-		text-underline-offset: 3px;
-		cursor: pointer;
 	}
 	.trouble {
 		color: var(--madder);

@@ -5,7 +5,7 @@
 	import { changeSources } from '$lib/data/sources';
 	import type { Settings } from '$lib/data/settings';
 	import { library } from '$lib/services/library.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
 	import Pick from '../kit/Pick.svelte';
 
@@ -115,11 +115,12 @@
 		<section class="group" aria-label={RULE_NAMES[rule] ?? rule}>
 			<h3>
 				<i class="diamond" aria-hidden="true"></i>{RULE_NAMES[rule] ?? rule} <b>{list.length}</b>
-				{#if fixable.length > 1}<button
-						type="button"
-						onclick={() => fix(fixable, `Fixed “${RULE_NAMES[rule] ?? rule}”`)}>Fix all {fixable.length}</button
+				{#if fixable.length > 1}<Btn
+						kind="link"
+						class="small"
+						onclick={() => fix(fixable, `Fixed “${RULE_NAMES[rule] ?? rule}”`)}>Fix all {fixable.length}</Btn
 					>{/if}
-				{#if list.length > 1}<button type="button" class="off" onclick={() => leave(list)}>Ignore all</button>{/if}
+				{#if list.length > 1}<Btn kind="link" class="small calm" onclick={() => leave(list)}>Ignore all</Btn>{/if}
 			</h3>
 			<ul>
 				{#each list.slice(0, shown[rule] ?? SOME) as { source, finding } (source.id + finding.field + finding.present)}
@@ -143,27 +144,28 @@
 						>
 						<span class="acts">
 							{#if finding.change}
-								<button
-									type="button"
-									aria-label="Fix: {finding.message}, {label(source)}"
-									onclick={() => fix([{ source, finding }], `Fixed “${RULE_NAMES[rule] ?? rule}”`)}>Fix</button
+								<Btn
+									kind="link"
+									class="small"
+									label="Fix: {finding.message}, {label(source)}"
+									onclick={() => fix([{ source, finding }], `Fixed “${RULE_NAMES[rule] ?? rule}”`)}>Fix</Btn
 								>
 							{:else}
-								<button type="button" aria-label="Open {label(source)}" onclick={() => goTo(source)}>Open</button>
+								<Btn kind="link" class="small" label="Open {label(source)}" onclick={() => goTo(source)}>Open</Btn>
 							{/if}
-							<button
-								type="button"
-								class="off"
-								aria-label="Ignore: {finding.message}, {label(source)}"
-								onclick={() => leave([{ source, finding }])}>Ignore</button
+							<Btn
+								kind="link"
+								class="small calm"
+								label="Ignore: {finding.message}, {label(source)}"
+								onclick={() => leave([{ source, finding }])}>Ignore</Btn
 							>
 						</span>
 					</li>
 				{/each}
 			</ul>
 			{#if list.length > (shown[rule] ?? SOME)}
-				<button type="button" class="rest" onclick={() => (shown = { ...shown, [rule]: (shown[rule] ?? SOME) + 200 })}
-					>{(list.length - (shown[rule] ?? SOME)).toLocaleString('en')} more</button
+				<Btn kind="link" class="small rest" onclick={() => (shown = { ...shown, [rule]: (shown[rule] ?? SOME) + 200 })}
+					>{(list.length - (shown[rule] ?? SOME)).toLocaleString('en')} more</Btn
 				>
 			{/if}
 		</section>
@@ -251,23 +253,6 @@
 		display: flex;
 		gap: 12px;
 		justify-content: flex-end;
-	}
-	button {
-		cursor: pointer;
-	}
-	h3 button,
-	.acts button,
-	.rest {
-		font: 500 12.5px/1.4 var(--sans);
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		text-underline-offset: 3px;
-		white-space: nowrap;
-	}
-	.acts .off,
-	h3 .off {
-		color: var(--ink-2);
-		font-weight: 400;
 	}
 	@media (max-width: 1000px) {
 		li {

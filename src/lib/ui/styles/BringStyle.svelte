@@ -6,10 +6,12 @@
 	import type { FormattingService, Outcome } from '$lib/services/formatting/index.svelte';
 	import type { Warning } from '$lib/core/csl';
 	import { catalogue } from '$lib/services/style-catalogue.svelte';
-	import Btn from '../parts/Btn.svelte';
-	import PickFiles from '../parts/PickFiles.svelte';
+	import Btn from '../kit/Btn.svelte';
+	import PickFiles from '../kit/PickFiles.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Words from '../kit/Words.svelte';
+	import Alert from '../kit/Alert.svelte';
+	import Fold from '../kit/Fold.svelte';
 
 	let {
 		service,
@@ -108,13 +110,11 @@
 		shown={text}
 		oninput={(e) => look(e.currentTarget.value)}
 	/>
-	{#if trouble}<p class="wrong" role="alert">{trouble}</p>{/if}
+	{#if trouble}<Alert>{trouble}</Alert>{/if}
 	{#if answer && !answer.ok}
-		<div role="alert">
-			<p class="wrong">{name ? `${name}: ` : ''}{answer.message}</p>
-			{#if answer.line}{@render place(answer.line)}{/if}
-			<p>Nothing was saved. Correct it here or in the file, and it is looked through again.</p>
-		</div>
+		<Alert><span>{name ? `${name}: ` : ''}{answer.message}</span></Alert>
+		{#if answer.line}{@render place(answer.line)}{/if}
+		<p>Nothing was saved. Correct it here or in the file, and it is looked through again.</p>
 	{:else if answer?.ok}
 		{@const { file, warnings } = answer.value}
 		<p class="good" role="status">
@@ -131,10 +131,7 @@
 			{known(file)}
 		</p>
 		{#if warnings.length}
-			<details>
-				<summary
-					>{warnings.length} {warnings.length === 1 ? 'thing is' : 'things are'} odd; it works all the same</summary
-				>
+			<Fold title="{warnings.length} {warnings.length === 1 ? 'thing is' : 'things are'} odd; it works all the same">
 				<ul>
 					{#each warnings.slice(0, 40) as w, i (i)}
 						<li>
@@ -143,7 +140,7 @@
 						</li>
 					{/each}
 				</ul>
-			</details>
+			</Fold>
 		{/if}
 		<Btn kind="primary" onclick={() => keep(file)}>Keep this style</Btn>
 	{/if}
@@ -208,14 +205,8 @@
 	.lines .here {
 		background: var(--marigold-tint, color-mix(in srgb, var(--marigold-dot) 28%, transparent));
 	}
-	.wrong {
-		color: var(--madder);
-	}
 	b {
 		color: var(--ink);
-	}
-	summary {
-		cursor: pointer;
 	}
 	li {
 		padding: 3px 0;

@@ -1,5 +1,6 @@
 <script lang="ts">
 	/** What of a style is corrected here, with the text before and after. */
+	import Fold from '../kit/Fold.svelte';
 	interface Erratum {
 		what: string;
 		manual: string;
@@ -21,23 +22,14 @@
 {/snippet}
 
 {#if list.length > 3}
-	<details>
-		<summary>Corrected here in {list.length} places</summary>
+	<Fold title="Corrected here in {list.length} places">
 		{@render corrections('')}
-	</details>
+	</Fold>
 {:else if list.length}
 	{@render corrections('Corrected here: ')}
 {/if}
 
 <style>
-	summary {
-		font-size: var(--text);
-		color: var(--ink-2);
-		cursor: pointer;
-	}
-	details ul {
-		margin-top: 8px;
-	}
 	ul {
 		display: grid;
 		gap: 8px;

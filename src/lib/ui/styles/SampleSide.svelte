@@ -2,6 +2,7 @@
 	/** One style on one's own text; what it has otherwise than another is marked. */
 	import { markDifferences } from '$lib/core/citing/compare-html';
 	import type { Sample, SampleAnswer } from './samples';
+	import Alert from '../kit/Alert.svelte';
 
 	let { sample, against = null }: { sample: SampleAnswer; against?: Sample | null } = $props();
 	const marked = (id: string, html: string, of: { id: string; html: string }[] | undefined) => {
@@ -12,7 +13,7 @@
 
 <!-- eslint-disable svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes data -->
 {#if sample.trouble !== undefined}
-	<p class="none" role="alert">{sample.trouble}</p>
+	<Alert>{sample.trouble}</Alert>
 {:else}
 	<div class="sample">
 		{#each sample.citations as c (c.id)}

@@ -4,7 +4,8 @@
 	import type { StyleCheck } from '$lib/core/citing/style-check';
 	import type { FormattingService } from '$lib/services/formatting/index.svelte';
 	import { library } from '$lib/services/library.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Btn from '../kit/Btn.svelte';
+	import Alert from '../kit/Alert.svelte';
 
 	let { service, id }: { service: FormattingService; id: string } = $props();
 	let found = $state.raw<{ id: string; check: StyleCheck } | null>(null);
@@ -41,7 +42,7 @@
 </script>
 
 <section aria-label="Check this style" aria-busy={looking}>
-	{#if trouble}<p role="alert">{trouble}</p>{/if}
+	{#if trouble}<Alert>{trouble}</Alert>{/if}
 	{#if !check}
 		<Btn kind="quiet" disabled={looking} onclick={look}>{looking ? 'Looking…' : 'Check this style'}</Btn>
 		<p>Its warnings, what it leaves out of your sources, and where the standard lets it be read in two ways.</p>

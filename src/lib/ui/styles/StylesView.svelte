@@ -9,8 +9,8 @@
 	import { library } from '$lib/services/library.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Bar from '../parts/Bar.svelte';
-	import Banner from '../parts/Banner.svelte';
-	import Btn from '../parts/Btn.svelte';
+	import Alert from '../kit/Alert.svelte';
+	import Btn from '../kit/Btn.svelte';
 	import { catalogue, featuredName, kindWords } from '$lib/services/style-catalogue.svelte';
 	import { favouriteStyles, setFavourite, usedLately } from '$lib/services/style-choices';
 	import BringStyle from './BringStyle.svelte';
@@ -105,7 +105,7 @@
 
 <svelte:head><title>Styles · Rapid Quill</title></svelte:head>
 <Bar here="Styles"><Btn kind="ghost" onclick={() => (bringing = true)}>Import a CSL file</Btn></Bar>
-{#if trouble}<Banner text={trouble} />{/if}
+{#if trouble}<Alert look="band">{trouble}</Alert>{/if}
 <main class="styles">
 	<FindStyle {found} {picked} bind:search onpick={pick} />
 

@@ -1,10 +1,10 @@
 <script lang="ts">
-	/** A button in the three weights the interface has. */
+	/** A button in the weights the interface has; as a link, it stands among words. */
 	import { Button } from 'flowbite-svelte';
 	import type { Snippet } from 'svelte';
-	import { ariaKeys } from '../kit/aria-keys';
+	import { ariaKeys } from './aria-keys';
 	interface Props {
-		kind?: 'primary' | 'ghost' | 'quiet';
+		kind?: 'primary' | 'ghost' | 'quiet' | 'link';
 		onclick?: (e: MouseEvent) => void;
 		disabled?: boolean;
 		label?: string;
@@ -36,7 +36,8 @@
 	const looks = {
 		primary: 'btn-primary',
 		ghost: 'btn-ghost',
-		quiet: 'btn-quiet'
+		quiet: 'btn-quiet',
+		link: 'btn-link'
 	};
 	const cls = $derived(`btn ${looks[kind]} ${extra}`);
 </script>
@@ -92,6 +93,19 @@
 	:global(.btn.btn-quiet:hover) {
 		background: var(--verdigris-tint);
 		color: var(--ink);
+	}
+	:global(.btn.btn-link) {
+		display: inline;
+		padding: 0;
+		border: 0;
+		border-radius: 2px;
+		font: inherit;
+		font-family: var(--sans);
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		text-underline-offset: 3px;
+		white-space: normal;
+		text-align: start;
 	}
 	:global(.btn.btn:focus-visible) {
 		outline: 2px solid var(--verdigris);
