@@ -173,6 +173,24 @@ test('a manuscript opens with the caret where it was left', async ({ page }) => 
 	done();
 });
 
+test('the outline marks the section that is looked at, and the caret’s where it is in sight', async ({ page }) => {
+	await openDraft(page, 'shore');
+	const marked = page.getByRole('navigation', { name: 'Sections' }).locator('[aria-current=location]');
+	const where = page.getByRole('contentinfo').locator('.where');
+	// the caret waits at the end of the text, and the title is in sight
+	await expect(where).toHaveText('What the lamps did to the shore');
+	await expect(marked).toHaveCount(0);
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await sheet.getByRole('heading', { name: 'Eels' }).evaluate((h) => h.scrollIntoView({ block: 'start' }));
+	await expect(marked).toContainText('Eels');
+	await expect(where).toHaveText('Eels');
+	// a click puts the caret there, and it goes with it
+	await sheet.getByText('Two difficulties have kept').click();
+	await expect(marked).toContainText('Introduction');
+	await page.keyboard.press('Control+Home');
+	await expect(marked).toHaveCount(0);
+});
+
 test('what is scrolled to, and the caret going up, stand below the line and not under it', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDesk(page);

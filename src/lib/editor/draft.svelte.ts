@@ -47,6 +47,7 @@ import { lastCaret, rememberCaret } from './last-caret';
 import { fillPlaceholder, openIfCitation, type CiteTarget } from './cite-target';
 import { Debounce } from './debounce';
 import { lightUp } from './light-up';
+import { beginningInSight } from './navigation';
 import { DocumentStore, type Change } from './document-store';
 import { BIBLIOGRAPHY_MAY_GO, editorPlugins, type Gestures } from './plugins';
 import { LABEL } from './commands';
@@ -106,7 +107,14 @@ export class Draft implements NodeViewContext {
 	// --- what the page is at ------------------------------------------------------------------------------------------
 	saveState = $state<SaveState>('saved');
 	notices = $state.raw<Notice[]>([]);
+	/** The section that the caret is in; -1 before the first. */
 	here = $state(-1);
+	/** Where the text in sight begins, when the caret is out of sight. */
+	inSight = $state<number | null>(null);
+	/** The section that is looked at. */
+	get section(): number {
+		return this.inSight === null ? this.here : sectionAt(this.outline, this.inSight);
+	}
 	selectedCitation = $state<string | null>(null);
 	/** The citation or note that the pointer is on, in the text or in the margin. */
 	hovered = $state<string | null>(null);
@@ -293,6 +301,7 @@ export class Draft implements NodeViewContext {
 		}
 		if (change.docChanged || !change.state.selection.eq(change.before.selection)) {
 			this.inNote = null;
+			if (tr.selectionSet || change.typed) this.inSight = null;
 			this.look(change.state);
 			this.caretSoon.call();
 		}
@@ -328,12 +337,14 @@ export class Draft implements NodeViewContext {
 	private takeDescription(): void {
 		if (!this.view) return;
 		const { store } = this;
+		const opening = !this.outline.length;
 		store.describe();
 		this.shown = store.reading;
 		this.outline = store.outline;
 		this.words = store.words;
 		this.quotations = store.quotations;
 		this.look(store.state);
+		if (opening) this.inSight = beginningInSight(this);
 		this.revision++;
 	}
 

@@ -64,3 +64,21 @@ export function pair(draft: GoingHost, id: string | null): void {
 	draft.hovered = id;
 	if (id) draft.anchor(id)?.classList.add('lit');
 }
+
+/** What the writing line at the top of the sheet covers, in pixels. */
+const UNDER_LINE = 64;
+
+/**
+ * Where the text in sight begins, when the caret is out of sight.
+ * @returns a position of the text; null where the paragraph of the caret is in sight
+ */
+export function beginningInSight(draft: GoingHost): number | null {
+	const { view } = draft;
+	const surface = view?.dom.closest('.surface')?.getBoundingClientRect();
+	if (!view || !surface) return null;
+	const top = surface.top + UNDER_LINE;
+	const caret = elementAt(draft, view.state.selection.head)?.getBoundingClientRect();
+	if (!caret || (caret.bottom > top && caret.top < surface.bottom)) return null;
+	const sheet = view.dom.getBoundingClientRect();
+	return view.posAtCoords({ left: sheet.left + sheet.width / 2, top: Math.max(top, sheet.top + 4) })?.pos ?? null;
+}

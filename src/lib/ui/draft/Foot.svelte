@@ -11,8 +11,8 @@
 	const where = $derived(
 		note
 			? `Note ${note.number}${note.own ? ', yours' : ''}`
-			: draft.here >= 0
-				? (draft.outline[draft.here]?.title ?? '')
+			: draft.section >= 0
+				? (draft.outline[draft.section]?.title ?? '')
 				: draft.title
 	);
 </script>

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** The margin: notes level with their marks, or slips level with their paragraphs; never overlapping. */
-	import { elementAt } from '$lib/editor/navigation';
+	import { beginningInSight, elementAt } from '$lib/editor/navigation';
 	import { factsOf } from '$lib/editor/facts';
 	import { quoteRemarks } from '$lib/core/proof/quick';
 	import { tick } from 'svelte';
@@ -115,6 +115,11 @@
 	function atRest() {
 		draft.scrollIdle.moved();
 		draft.scrollIdle.runWhenScrollIdle(schedule);
+		draft.scrollIdle.runWhenScrollIdle(lookAround);
+	}
+	/** Which section is looked at. */
+	function lookAround() {
+		draft.inSight = beginningInSight(draft);
 	}
 	function schedule() {
 		if (!scheduled) scheduled = requestAnimationFrame(measure);

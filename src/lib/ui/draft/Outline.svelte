@@ -19,8 +19,8 @@
 			{#each draft.outline as s, i (s.pos)}
 				<button
 					type="button"
-					class:here={draft.here === i}
-					aria-current={draft.here === i ? 'location' : undefined}
+					class:here={draft.section === i}
+					aria-current={draft.section === i ? 'location' : undefined}
 					style:padding-left="{8 + (s.level - least) * 14}px"
 					onclick={() => goto(draft, s.pos)}
 				>
