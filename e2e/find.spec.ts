@@ -97,3 +97,17 @@ test('a triple click takes the paragraph: cut and put elsewhere, it is a paragra
 	await expect(text).toContainText(/last\.\s*Second to come\./);
 	done();
 });
+
+test('a triple click on a citation takes the paragraph, and opens nothing', async ({ page }) => {
+	await openDraft(page, 'shore');
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	const citation = sheet.getByRole('button', { name: /Citation: \(Abara, 1931\)/ }).first();
+	await citation.click({ clickCount: 3 });
+	await expect(page.getByRole('contentinfo')).toContainText(/^\d+ of 772 words/);
+	await expect(page.getByRole('dialog')).toHaveCount(0);
+	await expect(sheet).toBeFocused();
+	// two clicks are of the citation as before
+	await page.keyboard.press('ArrowRight');
+	await citation.dblclick();
+	await expect(page.getByRole('dialog', { name: 'Edit the citation' })).toBeVisible();
+});

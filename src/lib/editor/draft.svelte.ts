@@ -249,6 +249,11 @@ export class Draft implements NodeViewContext {
 			handleKeyDown: (view, event) => this.noteEditors.keyBeforeFocus(view, event),
 			handleClick: (view, _pos, event) => clickBelow(view, event),
 			handleDoubleClickOn: (_v, _p, node, pos) => openIfCitation(this, node, pos),
+			// a third click means the paragraph, and not the citation that the second opened
+			handleTripleClick: () => {
+				this.closeCite();
+				return false;
+			},
 			handleClickOn: (_v, _p, node, pos, event) => {
 				if (node.type !== schema.nodes.citation_placeholder || this.readOnly) return false;
 				event.preventDefault();
