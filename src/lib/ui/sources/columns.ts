@@ -29,7 +29,7 @@ export const COLUMNS: Column[] = [
 	{
 		id: 'author',
 		name: 'Author',
-		width: 'minmax(110px, 190px)',
+		width: 'clamp(96px, 22vw, 190px)',
 		text: (s) => shortAuthor(s.item),
 		key: (s) => fold(shortAuthor(s.item) || titleOf(s.item)),
 		fixed: true
@@ -37,7 +37,7 @@ export const COLUMNS: Column[] = [
 	{
 		id: 'year',
 		name: 'Year',
-		width: '78px',
+		width: 'clamp(48px, 6.1vw, 78px)',
 		text: (s) => yearOf(s.item) || '–',
 		key: (s) => yearNumber(yearOf(s.item))
 	},
