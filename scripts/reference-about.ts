@@ -23,6 +23,15 @@ export interface About {
 	fullWithoutHyphens: boolean;
 	/** The style takes small capitals off a part of what stands in them. */
 	takesCapsOff: boolean;
+	/** The style sets a part upright, or light, within italics or bold. */
+	takesItalicsOff: boolean;
+	takesBoldOff: boolean;
+	/** The style asks for the short form of an address, which the standard does not know. */
+	shortAddress: boolean;
+	/** The style puts the label of a number before something else. */
+	numberLabels: boolean;
+	/** Words of the style's own in the place of names. */
+	insteadOfNames: readonly string[];
 	/** The style has a condition that tells cites apart. */
 	titleByCondition: boolean;
 	/** How the style says that there is no date; empty where it does not. */
@@ -73,6 +82,11 @@ export const NOTHING: About = {
 	conditionFirst: false,
 	fullWithoutHyphens: false,
 	takesCapsOff: false,
+	takesItalicsOff: false,
+	takesBoldOff: false,
+	shortAddress: false,
+	numberLabels: false,
+	insteadOfNames: [],
 	nameAffixes: [],
 	titleByCondition: false,
 	noDate: '',
@@ -127,6 +141,17 @@ function affixesOfNames(tree: Tree): { prefix: string; suffix: string }[] {
 	};
 	walk(tree);
 	return [...found.values()];
+}
+
+/** What a style prints in the place of names, in its own words. */
+function wordsInsteadOfNames(tree: Tree, anonymous: string): string[] {
+	const values = (t: Tree): string[] =>
+		elements(t).flatMap((k) => [k.attrs.value ?? '', k.attrs.term === 'anonymous' ? anonymous : '', ...values(k)]);
+	const walk = (t: Tree): string[] =>
+		elements(t)
+			.flatMap((k) => (k.name === 'substitute' ? values(k) : walk(k)))
+			.filter((w) => w.trim().length > 1);
+	return [...new Set(walk(tree))];
 }
 
 /** A date that CSL 1.0.2, "Sorting" does not place among others: in words, of a season, or none. */
@@ -193,6 +218,14 @@ export function factsOf(tree: Tree, terms: { noDate: string; noPlace: string; an
 		fullWithoutHyphens:
 			tree.attrs['initialize-with-hyphen'] === 'false' && has(tree, (t) => t.attrs.initialize === 'false'),
 		nameAffixes: affixesOfNames(tree),
-		takesCapsOff: has(tree, (t) => t.attrs['font-variant'] === 'normal')
+		takesCapsOff: has(tree, (t) => t.attrs['font-variant'] === 'normal'),
+		takesItalicsOff: has(tree, (t) => t.attrs['font-style'] === 'normal'),
+		takesBoldOff: has(tree, (t) => t.attrs['font-weight'] === 'normal'),
+		shortAddress: has(tree, (t) => t.attrs.variable === 'URL' && t.attrs.form === 'short'),
+		numberLabels: has(
+			tree,
+			(t, next) => t.name === 'label' && t.attrs.variable === 'number' && next?.attrs.variable !== 'number'
+		),
+		insteadOfNames: wordsInsteadOfNames(tree, terms.anonymous)
 	};
 }

@@ -38,6 +38,7 @@ const body: About = { ...roe, items: [{ id: 'a', type: 'book', author: [{ litera
 const titled = { ...roe.items[0], title: 'Eel' };
 const wordy = { ...roe.items[0], issued: { literal: 'long ago' } };
 const dated = { ...roe.items[0], issued: { 'date-parts': [[1941]] } };
+const addressed = { ...roe.items[0], URL: 'https://e.org/5' };
 const untitled = { id: 'b', type: 'book', title: 'Eel' };
 const roles = [dated, { id: 'c', type: 'book', editor: [{ family: 'Roe', given: 'Ann' }] }];
 
@@ -91,7 +92,15 @@ test('some faults hang on the source, the cite or the style', () => {
 		['Roe (1901a)', 'Roe (1901)(a)', roe],
 		['[3] Roe 1901', '[3] Roe 1901c', { ...roe, namelessCites: true }],
 		['2e éd.', '2{sup}e{} éd.', { ...roe, ownOrdinals: true }],
-		['Roe 1941; Sund 1942', 'Roe 1941; ibid.', { ...cite, sortedCites: true }]
+		['Roe 1941; Sund 1942', 'Roe 1941; ibid.', { ...cite, sortedCites: true }],
+		['“Paid for the ‘Eel’?” 1941', '“Paid for the “Eel”?” 1941', roe],
+		['{italic}The {}Eel', '{italic}The Eel{}', { ...roe, takesItalicsOff: true }],
+		['{bold}Roe {}1941', '{bold}Roe 1941{}', { ...roe, takesBoldOff: true }],
+		['<https://e.org/5>', '<https://e.org>', { ...roe, items: [addressed], shortAddress: true }],
+		['(Roe, 101–8)', '(Roe, no.101–8)', { ...cite, numberLabels: true }],
+		['No names. Eel', 'Eel', { ...roe, items: [untitled], insteadOfNames: ['No names. '] }],
+		['Roe [1842), 1941', 'Roe [1842], 1941', roe],
+		['Eel, Xi–xv', 'Eel, Xi–Xv', roe]
 	] as const)
 		assert.ok(soundBeside(ours, reference, about), ours);
 	for (const [ours, reference, about] of [
@@ -117,6 +126,14 @@ test('some faults hang on the source, the cite or the style', () => {
 		['Roe 1941; Sund 1942', 'Roe 1941; ibid.', cite],
 		['Roe 1941; Sund 1942', 'Roe 1942; ibid.', { ...cite, sortedCites: true }],
 		['Sund', 'Roe. Eel, 1941; Sund', { ...cite, repeats: true }],
+		['“Paid” for the ‘Eel’', '“Paid” for the “Eel”', roe],
+		['{italic}The {}Eel', '{italic}The Eel{}', { ...roe, takesBoldOff: true }],
+		['{bold}Roe {}1941', '{bold}Roe 1941{}', { ...roe, takesItalicsOff: true }],
+		['<https://e.org/5>', '<https://e.org>', { ...roe, items: [addressed] }],
+		['(Roe, 101–8)', '(Roe, no.101–8)', cite],
+		['(Roe, no.101–8)', '(Roe, 101–8)', { ...cite, numberLabels: true }],
+		['No names. Eel', 'Eel', { ...roe, items: [dated], insteadOfNames: ['No names. '], entry: false }],
+		['Roe [1842], 1941', 'Roe [1842), 1941', roe],
 		['', '(Roe.)', cite],
 		['Harbour Board: Eel', 'Harbour Board Eel', body],
 		['Roe: Eel', 'Roe Eel', { ...roe, nameAffixes: [{ prefix: '', suffix: ':' }] }],

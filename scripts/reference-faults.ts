@@ -52,11 +52,15 @@ function dashFor(dashed: string, full: string, { items, sameLeadBefore }: About)
 	return titleOnly || (sameLeadBefore && BETWEEN_NAMES.test(withoutPeople(head, items)));
 }
 
-/** Without small capitals, and without marks of a look that goes on. */
-function withoutCaps(text: string): string {
+/** Without some looks, and without marks of a look that goes on. */
+function withoutLooks(text: string, looks: (string | false)[]): string {
+	if (!looks.some(Boolean)) return text;
 	let look = '';
 	return text.replace(/\{([^}]*)\}/g, (_all, words: string) => {
-		const now = words.replace('small', '').replace(/\s+/g, ' ').trim();
+		const now = words
+			.split(' ')
+			.filter((w) => w && !looks.includes(w))
+			.join(' ');
 		if (now === look) return '';
 		look = now;
 		return `{${now}}`;
@@ -73,10 +77,16 @@ function withoutTitle(text: string, item: Item): string {
 	return title ? text.replace(new RegExp(`[.,:;]? ?[“‘«]?${words}[.,]?[”’»]?`, 'i'), '') : text;
 }
 
+/** With the address of a source cut to its host. */
+function withHost(text: string, item: Item): string {
+	const url = String(item.URL ?? '');
+	return /^https?:/.test(url) ? text.replace(url, new URL(url).origin) : text;
+}
+
 /** A text in which a locator, with its label, stands where it first stands. */
 function onceIn(text: string, locator: string): string {
 	const place = new RegExp(
-		`(?:(?:Ebd|Ibid)\\.)?[,;]?\\s(?:\\p{L}{1,8}\\.?\\s)?${literal(locator).replace(/\\?-/g, '[-–‑]')}(?![\\p{L}\\d])`,
+		`(?:(?:Ebd|Ibid)\\.)?[,;]?\\s(?:(?!${literal(locator)}\\s)\\p{L}{1,8}\\.?\\s)?${literal(locator).replace(/\\?-/g, '[-–‑]')}(?![\\p{L}\\d])`,
 		'gu'
 	);
 	let found = false;
@@ -181,6 +191,7 @@ const FAULTS: Fault[] = [
 			s
 				.replace(/““(.*?)””/g, '“‘$1’”')
 				.replace(/‘‘(.*?)’’/g, '‘“$1”’')
+				.replace(/“([^“”]*)“([^“”]*)”(?=[^“”]*”)/g, '“$1‘$2’')
 				.replace(/(?<=«[^»]*)« ([^«»]*) »(?=[^«]*»)/g, '“$1”')
 	},
 	{
@@ -326,8 +337,38 @@ const FAULTS: Fault[] = [
 		both: (s, { fullWithoutHyphens }) => (fullWithoutHyphens ? s.replace(/(?<=\p{L})-(?=\p{Lu})/gu, ' ') : s)
 	},
 	{
+		name: 'what is set upright within italics, or light within bold, is as what is around it, and so is markup within',
+		both: (s, { takesItalicsOff, takesBoldOff }) =>
+			withoutLooks(s, [takesItalicsOff && 'italic', takesBoldOff && 'bold'])
+	},
+	{
+		name: 'an address is cut to the name of its host',
+		both: (s, { shortAddress, items }) => (shortAddress ? items.reduce(withHost, s) : s)
+	},
+	{
+		name: 'the label of a number stands before something else where there is no number',
+		reference: (s, { numberLabels, items }) =>
+			numberLabels && items.some((i) => !i.number) ? s.replace(/\bnos?\. ?(?=\d)/gi, '') : s
+	},
+	{
+		name: 'words of a style in the place of names are not printed',
+		both: (s, { insteadOfNames, items }) =>
+			items.some((i) => !i.author)
+				? insteadOfNames.reduce((t, w) => t.replace(new RegExp(`(?<!\\p{L})${spaced(w)}`, 'giu'), ''), s)
+				: s
+	},
+	{
+		name: 'affixes with one bracket round and one square are made to match',
+		reference: (s, _about, ours) =>
+			ours.replace(/[)\]]/g, ']') === s.replace(/[)\]]/g, ']') && /\[[^()[\]]*\)/.test(ours) ? ours : s
+	},
+	{
+		name: 'both ends of a range of pages in Roman numerals begin with a capital',
+		both: (s) => s.replace(/(?<=\b[IVXLC][ivxlc]*–)[IVXLC](?=[ivxlc]+\b)/g, (c) => c.toLowerCase())
+	},
+	{
 		name: 'small capitals are not taken off within small capitals',
-		both: (s, { takesCapsOff }) => (takesCapsOff ? withoutCaps(s) : s)
+		both: (s, { takesCapsOff }) => withoutLooks(s, [takesCapsOff && 'small'])
 	},
 	{
 		name: 'the text case of a macro call is not applied',

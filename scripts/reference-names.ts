@@ -85,7 +85,7 @@ export function bareInstitutions(text: string, { items, nameAffixes }: About): s
 					`(?:${literal(prefix)})?(${literal(name!)})(?:\\{\\})?(?:${literal(suffix)}|${literal(suffix.trim())})?`,
 					'giu'
 				),
-				'$1'
+				'$1 '
 			);
 	return text;
 }

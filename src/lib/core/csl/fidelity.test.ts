@@ -457,3 +457,17 @@ test('a word for “and” that is what parts names anyway parts them once', () 
 	const word = xml.replace('delimiter="–"', 'delimiter="and "').replace('<term name="and">–', '<term name="and">and');
 	assert.deepEqual(run(word, items, [of('a'), of('b')]).citations, ['Abel and Bo and Cole', 'Abel and Bo']);
 });
+
+test('a rule that tells people apart by initials writes initials, also where the style says nothing of their mark', () => {
+	// CSL 1.0.2, "givenname-disambiguation-rule": the forms "with-initials" expand names to initials only
+	const items = [book('a', 'Roe', 1901), { ...book('b', 'Roe', 1902), author: [person('Roe', 'Jean-Luc')] }];
+	const rule = (name: string) =>
+		style(
+			'class="in-text"',
+			`disambiguate-add-givenname="true" givenname-disambiguation-rule="${name}"`,
+			'delimiter="; "',
+			SHORT
+		);
+	assert.deepEqual(run(rule('primary-name-with-initials'), items, [of('a', 'b')]).citations, ['A Roe; J-L Roe']);
+	assert.deepEqual(run(rule('all-names'), items, [of('a', 'b')]).citations, ['Ann Roe; Jean-Luc Roe']);
+});

@@ -177,7 +177,10 @@ function intoBlock(before: Cell, cell: Cell): void {
 	const m = /^([.,;])\s+/.exec(cell.t);
 	if (!m || before.q !== 0) return;
 	cell.t = cell.t.slice(m[0].length);
-	if (!MARK.test(before.t.trimEnd().slice(-1))) before.t = before.t.trimEnd() + m[1];
+	const text = before.t.trimEnd();
+	const a = text.slice(-1);
+	const both = MARK.test(a) ? MEET[a][m[1]] : a + m[1];
+	before.t = both === a ? text : (both === m[1] ? text.slice(0, -1) : text) + m[1];
 }
 
 /** Begins with a letter, a digit or a bracket: nothing is to be settled with what stands before. */

@@ -302,9 +302,11 @@ function familyPart(particle: string, family: string, o: NameOptions, f: NameFor
 
 function givenText(c: CleanName, o: NameOptions, f: NameForm): string {
 	if (!c.given || c.joined || !c.family) return c.given;
-	if (o.initializeWith == null) return c.given;
+	// a rule that stops at initials has them without a mark where the style says nothing of theirs
+	const mark = o.initializeWith ?? (f.level === 1 ? '' : null);
+	if (mark == null) return c.given;
 	const full = o.initialize && f.level < 2;
-	return knownInitials(c.given, o.initializeWith, full, f.hyphen);
+	return knownInitials(c.given, mark, full, f.hyphen);
 }
 
 /** Initials that were made lately: a library has the same given names again and again. */

@@ -594,4 +594,14 @@ test('no line begins with a mark: it stays with the block before', () => {
 		'<group display="block"><text variable="title"/></group><group prefix=", "><text variable="volume"/></group>';
 	const html = cite(body, { title: 'Lamps', volume: '2' });
 	assert.match(html, /<div class="csl-block">Lamps,<\/div>\s+2/);
+	// and meets what that block ends in as it would meet it in a line
+	const below =
+		'<group><text variable="title"/></group><group display="block" prefix=", "><text variable="volume"/></group>';
+	for (const [title, first] of [
+		['Lamps', 'Lamps,'],
+		['Lamp & co.', 'Lamp &#38; co.,'],
+		['Who paid?', 'Who paid?,'],
+		['Lamps,', 'Lamps,']
+	] as const)
+		assert.match(cite(below, { title, volume: '2' }), new RegExp(`^${first.replace(/[.?]/g, '\\$&')}\\s*<div`), title);
 });
