@@ -99,6 +99,7 @@ test('some faults hang on the source, the cite or the style', () => {
 		['<https://e.org/5>', '<https://e.org>', { ...roe, items: [addressed], shortAddress: true }],
 		['(Roe, 101–8)', '(Roe, no.101–8)', { ...cite, numberLabels: true }],
 		['No names. Eel', 'Eel', { ...roe, items: [untitled], insteadOfNames: ['No names. '] }],
+		['“Eel,”Journal 3', '“Eel”,Journal 3', roe],
 		['Roe [1842), 1941', 'Roe [1842], 1941', roe],
 		['Eel, Xi–xv', 'Eel, Xi–Xv', roe]
 	] as const)
@@ -133,6 +134,7 @@ test('some faults hang on the source, the cite or the style', () => {
 		['(Roe, 101–8)', '(Roe, no.101–8)', cite],
 		['(Roe, no.101–8)', '(Roe, 101–8)', { ...cite, numberLabels: true }],
 		['No names. Eel', 'Eel', { ...roe, items: [dated], insteadOfNames: ['No names. '], entry: false }],
+		['“Eel,” Journal 3', '“Eel”, Journal 3', roe],
 		['Roe [1842], 1941', 'Roe [1842), 1941', roe],
 		['', '(Roe.)', cite],
 		['Harbour Board: Eel', 'Harbour Board Eel', body],

@@ -148,6 +148,10 @@ const FAULTS: Fault[] = [
 				.replace(/(?<=\. )Vol\. (?=\{|pp?\.|\p{Lu}\p{L})/gu, '')
 	},
 	{
+		name: 'a comma behind a quotation, with no space behind it, stands outside',
+		both: (s) => s.replace(/([”’]),(?=(?:\{[^}]*\})?[\p{L}\d])/gu, ',$1')
+	},
+	{
 		name: 'a mark that parted what is not there is left standing',
 		both: (s) =>
 			s

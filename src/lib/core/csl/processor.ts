@@ -428,13 +428,9 @@ class Engine implements Processor {
 		if (substitute != null) c.authorSubstitute = { text: substitute, rule: o.substituteRule, previous };
 		let body: Rich | null;
 		if (o.secondFieldAlign) {
-			const parts = b.fields.map((f) => f(c)).filter((r): r is Rich => r != null);
-			body = parts.length
-				? seq([
-						{ kids: [parts[0]], display: 'left-margin' },
-						parts.length > 1 ? { kids: [seq([b.prefix, ...parts.slice(1), b.suffix])!], display: 'right-inline' } : null
-					])
-				: null;
+			const [first, ...others] = b.fields.map((f) => f(c));
+			const rest = seq(others);
+			body = first == null && rest == null ? null : aligned(first, rest, b.prefix, b.suffix);
 		} else {
 			body = b.run(c);
 			if (body != null) body = seq([b.prefix, withoutCommaBefore(body, b.suffix), b.suffix]);
@@ -464,4 +460,16 @@ function perAuthor(list: { cite: Cite }[], rendered: Rendered[], engine: Engine,
 		parts.filter((p): p is Rich => p != null),
 		style
 	);
+}
+
+/**
+ * An entry whose first field stands in the margin (CSL 1.0.2, "second-field-align"); where that field says nothing, the
+ * margin is empty. The affixes of the layout are those of the whole entry.
+ */
+function aligned(first: Rich | null, rest: Rich | null, prefix: string, suffix: string): Rich | null {
+	if (rest == null) return { kids: [seq([prefix, first, suffix])!], display: 'left-margin' };
+	return seq([
+		first == null ? null : { kids: [first], display: 'left-margin' },
+		{ kids: [seq([prefix, withoutCommaBefore(rest, suffix), suffix])!], display: 'right-inline' }
+	]);
 }

@@ -20,6 +20,8 @@ interface Setup {
 	/** Attributes and body of `bibliography`. */
 	bibliography?: string;
 	entries?: string;
+	/** Attributes of its layout. */
+	list?: string;
 }
 
 /** Formats items as one citation, and the list, by a style with that layout. */
@@ -30,9 +32,9 @@ function format(
 	cites: Cite[][] = [items.map((i) => ({ sourceId: i.id }))]
 ) {
 	const list = s.entries
-		? `<bibliography ${s.bibliography ?? ''}><layout>${s.entries}</layout></bibliography>`.replace(
-				/<layout>(<sort>.*?<\/sort>)/,
-				'$1<layout>'
+		? `<bibliography ${s.bibliography ?? ''}><layout ${s.list ?? ''}>${s.entries}</layout></bibliography>`.replace(
+				/(<layout [^>]*>)(<sort>.*?<\/sort>)/,
+				'$2$1'
 			)
 		: '';
 	const xml = `<style xmlns="http://purl.org/net/xbiblio/csl" class="in-text" version="1.0" ${s.style ?? ''}>
@@ -587,6 +589,18 @@ test('second-field-align sets the number apart (CSL 1.0.2, Whitespace)', () => {
 		entries: '<text variable="citation-number" suffix=". "/><text variable="title"/>'
 	});
 	assert.match(r.entries[0], /csl-left-margin">1\. <\/div><div class="csl-right-inline">a<\/div>/);
+	// the suffix of the layout ends the entry, whatever its first field says
+	const named = {
+		bibliography: 'second-field-align="flush"',
+		entries: '<names variable="author" suffix=", "/><text variable="title"/>',
+		list: 'suffix="."'
+	};
+	assert.match(format('x', [doe('a', 1999)], named).entries[0], /right-inline">a\.<\/div>/);
+	const nameless = format('x', [{ ...doe('a', 1999), author: undefined }], named).entries[0];
+	assert.match(nameless, /right-inline">a\.<\/div>/);
+	assert.doesNotMatch(nameless, /left-margin/);
+	const alone = format('x', [{ ...doe('a', 1999), title: undefined }], named).entries[0];
+	assert.match(alone, /left-margin">Ann Doe\.<\/div>/);
 });
 
 test('no line begins with a mark: it stays with the block before', () => {
