@@ -22,7 +22,7 @@ export const button = (): Record<'base' | 'outline' | 'shadow' | 'spinner', Look
 /** Not used here; the library's index asks for it. */
 export const gradientButton: Look = look('');
 export const closeButton = (): Record<'base' | 'svg', Look> => ({
-	base: look('m-0.5 rounded-lg p-1.5'),
+	base: look('kit-close m-0.5 rounded-lg p-1.5'),
 	svg: look('h-5 w-5')
 });
 export const alert: Look = look('');
