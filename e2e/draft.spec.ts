@@ -154,6 +154,38 @@ test('an entry leads to its places and its source; typing cannot break the list'
 	done();
 });
 
+test('what floats beside an entry stays beside it when the page is scrolled, and within the window', async ({
+	page
+}) => {
+	await openDraft(page, 'shore');
+	const list = page.getByRole('list', { name: 'Bibliography entries' });
+	const entry = list.getByRole('listitem').nth(8);
+	await entry.scrollIntoViewIfNeeded();
+	await entry.click();
+	const menu = page.getByRole('dialog', { name: 'About this entry' });
+	await expect(menu).toBeVisible();
+	const gap = async () => {
+		const [m, e] = await Promise.all([menu.boundingBox(), entry.boundingBox()]);
+		return m!.y > e!.y ? m!.y - e!.y - e!.height : e!.y - m!.y - m!.height;
+	};
+	await expect.poll(gap).toBeLessThan(12);
+	const before = (await entry.boundingBox())!.y;
+	await page.locator('.surface').evaluate((s) => s.scrollBy(0, -80));
+	await expect.poll(async () => (await entry.boundingBox())!.y).not.toBe(before);
+	await expect.poll(gap).toBeLessThan(12);
+	// the last entry stands at the foot of the window
+	await page.keyboard.press('Escape');
+	const last = list.getByRole('listitem').last();
+	await last.evaluate((e) => e.scrollIntoView({ block: 'end' }));
+	await last.click();
+	await expect
+		.poll(async () => {
+			const m = (await menu.boundingBox())!;
+			return m.y >= 52 && m.y + m.height <= page.viewportSize()!.height;
+		})
+		.toBe(true);
+});
+
 test('any of the catalogue’s styles is found by title and applied', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDraft(page, 'shore');

@@ -217,7 +217,7 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	if (before.q === 0 && repeats(cells, p, cell)) {
 		if (!cell.t) return;
 	}
-	if (!cell.field && before.q === 0 && /^\.(?!\.)/.test(cell.t) && dropLostComma(cells, p)) {
+	if (!cell.field && before.q === 0 && /^\.(?!\.)/.test(cell.t) && dropLostMark(cells, p)) {
 		if (!before.t) return;
 	}
 	const n = cell.t[0];
@@ -284,14 +284,17 @@ function meet(cells: Cell[], p: number, i: number, inQuote: boolean): void {
 	}
 }
 
-/** Takes off a comma and a space of the style before its full stop: they have lost what they parted, “(Ed.), . Press”. */
-function dropLostComma(cells: Cell[], p: number): boolean {
+/**
+ * Takes off a comma and a space of the style, or its colon, before its full stop: they have lost what they parted or led
+ * to, “(Ed.), . Press”, “38 :. DOI”.
+ */
+function dropLostMark(cells: Cell[], p: number): boolean {
 	let q = p;
 	while (q > 0 && !cells[q].t.trim() && !cells[q].block && cells[q].q === 0) q--;
 	const at = cells[q];
-	if (at.field || at.q !== 0 || !(q < p ? /,\s*$/ : /,\s+$/).test(at.t)) return false;
+	if (at.field || at.q !== 0 || !(q < p ? /,\s*$|\s:\s*$/ : /,\s+$|\s:\s*$/).test(at.t)) return false;
 	for (let k = q + 1; k <= p; k++) cells[k].t = '';
-	at.t = at.t.replace(/,\s*$/, '');
+	at.t = at.t.replace(/,\s*$|\s*:\s*$/, '');
 	return true;
 }
 

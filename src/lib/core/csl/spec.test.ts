@@ -619,3 +619,10 @@ test('no line begins with a mark: it stays with the block before', () => {
 	] as const)
 		assert.match(cite(below, { title, volume: '2' }), new RegExp(`^${first.replace(/[.?]/g, '\\$&')}\\s*<div`), title);
 });
+
+test('a colon of the style that leads to nothing gives way to its full stop (common practice)', () => {
+	const body =
+		'<group suffix="."><text variable="title"/><text variable="volume" prefix=" " suffix=" :"/><text variable="page" prefix=" "/></group><text variable="DOI" prefix=" "/>';
+	assert.equal(cite(body, { title: 'Lamps', volume: '38', DOI: '10.5555/1' }), 'Lamps 38. 10.5555/1');
+	assert.equal(cite(body, { title: 'Lamps', volume: '38', page: '7', DOI: '10.5555/1' }), 'Lamps 38 : 7. 10.5555/1');
+});

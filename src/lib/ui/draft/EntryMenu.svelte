@@ -15,6 +15,7 @@
 	import { copyRich } from '../clipboard';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import { beside } from '../kit/floating';
 	import { outside } from '../parts/outside';
 	import Field from '../kit/Field.svelte';
 	import Pick from '../kit/Pick.svelte';
@@ -42,14 +43,6 @@
 			: []
 	);
 	const found = $derived(places(draft, sourceId));
-	const at = $derived.by(() => {
-		const r = anchor.getBoundingClientRect();
-		const room = window.innerHeight - r.bottom;
-		return {
-			left: Math.max(12, Math.min(r.left + 40, window.innerWidth - 440)),
-			top: room > 260 ? r.bottom + 6 : Math.max(60, r.top - 260)
-		};
-	});
 	onMount(() => {
 		box?.querySelector<HTMLElement>('a, button')?.focus();
 	});
@@ -78,8 +71,7 @@
 	class="menu"
 	bind:this={box}
 	use:outside={close}
-	style:left="{at.left}px"
-	style:top="{at.top}px"
+	{@attach beside(anchor, 420)}
 	role="dialog"
 	aria-label="About this entry"
 >
@@ -156,8 +148,7 @@
 <style>
 	.menu {
 		position: fixed;
-		width: 420px;
-		max-height: 250px;
+		width: min(420px, calc(100vw - 24px));
 		overflow: auto;
 		background: var(--sheet);
 		border: 1px solid var(--line);
