@@ -180,11 +180,18 @@ test('what is pasted and still being read is not lost: leaving waits for it, clo
 	await expect(sheet).toBeFocused();
 	await page.keyboard.type('Pasted');
 	await page.keyboard.press('Enter');
+	// the parts of a paste are read with pauses between them: long ones, so that it is still being read on any machine
+	const hurry = await page.evaluateHandle(() => {
+		const { setTimeout: after } = window;
+		window.setTimeout = ((act: () => void, ms?: number) => after(act, ms ?? 400)) as typeof setTimeout;
+		return () => void (window.setTimeout = after);
+	});
 	const asked = page.waitForEvent('dialog');
 	await page.evaluate(pasteMuch, 2000);
 	await page.close({ runBeforeUnload: true });
 	expect((await asked).type()).toBe('beforeunload');
 	await (await asked).dismiss();
+	await hurry.evaluate((go) => go());
 	await expect(inSight(page, 'Pasted 1999:')).toBeInViewport();
 	await page.keyboard.press('Control+z');
 	await expect(sheet).not.toContainText('Pasted 1999:');

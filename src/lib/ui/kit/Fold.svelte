@@ -7,17 +7,16 @@
 	interface Props {
 		/** What it is about, on the button that opens it. */
 		title: string;
-		level?: 'h2' | 'h3';
 		open?: boolean;
 		children: Snippet;
 	}
-	let { title, level = 'h3', open = $bindable(false), children }: Props = $props();
+	let { title, open = $bindable(false), children }: Props = $props();
 	// a class that says nothing stands for each of Flowbite's colours
 	const classes = { button: 'kit-fold', content: 'kit-folded', active: ' ', inactive: ' ' };
 </script>
 
 {#snippet arrow()}<AngleDownOutline size="xs" class={open ? 'kit-up' : ''} />{/snippet}
-<AccordionItem bind:open headingTag={level} transitionType="none" {classes} arrowup={arrow} arrowdown={arrow}>
+<AccordionItem bind:open headingTag="div" transitionType="none" {classes} arrowup={arrow} arrowdown={arrow}>
 	{#snippet header()}<span>{title}</span>{/snippet}
 	{@render children()}
 </AccordionItem>

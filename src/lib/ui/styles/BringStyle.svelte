@@ -112,9 +112,13 @@
 	/>
 	{#if trouble}<Alert>{trouble}</Alert>{/if}
 	{#if answer && !answer.ok}
-		<Alert><span>{name ? `${name}: ` : ''}{answer.message}</span></Alert>
-		{#if answer.line}{@render place(answer.line)}{/if}
-		<p>Nothing was saved. Correct it here or in the file, and it is looked through again.</p>
+		<Alert
+			><div>
+				<p>{name ? `${name}: ` : ''}{answer.message}</p>
+				{#if answer.line}{@render place(answer.line)}{/if}
+				<p class="calm">Nothing was saved. Correct it here or in the file, and it is looked through again.</p>
+			</div></Alert
+		>
 	{:else if answer?.ok}
 		{@const { file, warnings } = answer.value}
 		<p class="good" role="status">
@@ -190,6 +194,9 @@
 		padding: 8px;
 		width: 100%;
 		overflow: auto;
+	}
+	.calm {
+		color: var(--ink-2);
 	}
 	.lines {
 		margin: 6px 0;
