@@ -173,6 +173,14 @@ test('what floats beside an entry stays beside it when the page is scrolled, and
 	await page.locator('.surface').evaluate((s) => s.scrollBy(0, -80));
 	await expect.poll(async () => (await entry.boundingBox())!.y).not.toBe(before);
 	await expect.poll(gap).toBeLessThan(12);
+	// an entry that is drawn anew, as by a correction in another tab, leaves it where it is
+	const there = await menu.boundingBox();
+	await entry.evaluate(async (e) => {
+		e.replaceWith(e.cloneNode(true));
+		window.dispatchEvent(new Event('resize'));
+		for (let frame = 0; frame < 3; frame++) await new Promise(requestAnimationFrame);
+	});
+	expect(await menu.boundingBox()).toEqual(there);
 	// the last entry stands at the foot of the window
 	await page.keyboard.press('Escape');
 	const last = list.getByRole('listitem').last();

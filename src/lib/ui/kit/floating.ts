@@ -16,6 +16,8 @@ export const beside =
 	(anchor: Element, most: number): Attachment<HTMLElement> =>
 	(box) =>
 		autoUpdate(anchor, box, () => {
+			// what was drawn anew meanwhile has no place any more: it stays where it is
+			if (!anchor.isConnected) return;
 			const options = { padding: PADDING };
 			void computePosition(anchor, box, {
 				strategy: 'fixed',
