@@ -44,6 +44,37 @@ test('BibTeX: the report comes first, a broken entry costs the others nothing, o
 	done();
 });
 
+test('what is read before the library is known waits for it: nothing that is here is offered as new', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openSources(page);
+	// from the next load on, a transaction that was there first lets nobody read sources until it is let go
+	await page.addInitScript(() => {
+		const held = window as unknown as { letGo?: boolean };
+		const open = indexedDB.open('rapid-quill');
+		open.onsuccess = () => {
+			const sources = open.result.transaction('sources', 'readwrite').objectStore('sources');
+			const hold = () => {
+				if (!held.letGo) sources.get('nothing').onsuccess = hold;
+			};
+			hold();
+		};
+	});
+	await page.reload();
+	const dialog = await paste(page, BIB);
+	await expect(dialog.getByRole('progressbar')).toBeVisible();
+	await dialog.getByRole('button', { name: 'Stop' }).click();
+	await page.evaluate(() => void ((window as unknown as { letGo?: boolean }).letGo = true));
+	await expect(dialog).toContainText('Stopped. Nothing was added.');
+	await page.reload();
+	await paste(page, BIB);
+	await expect(dialog.getByRole('progressbar')).toBeVisible();
+	await page.evaluate(() => void ((window as unknown as { letGo?: boolean }).letGo = true));
+	await expect(dialog).toContainText('2 read, 1 already here, 1 repeated, 1 skipped');
+	done();
+});
+
 test('what is here can be completed from a record, and a second record completes the first', async ({ page }) => {
 	await openSources(page);
 	const dialog = await paste(page, BIB);

@@ -35,6 +35,33 @@ test('style, language, name, marks and theme are chosen once, kept, and used by 
 	done();
 });
 
+test('a setting is kept though the page goes before the database has it', async ({ page }) => {
+	const done = watchErrors(page);
+	await page.goto('/settings');
+	const choice = page.getByRole('checkbox', { name: 'Keep all of a long text in the page' });
+	await expect(choice).not.toBeChecked();
+	// a transaction that does not end: whatever is written waits behind it, until the page goes
+	await page.evaluate(
+		() =>
+			new Promise<void>((resolve, reject) => {
+				const open = indexedDB.open('rapid-quill');
+				open.onerror = () => reject(new Error('The database cannot be opened.'));
+				open.onsuccess = () => {
+					const settings = open.result.transaction('settings', 'readwrite').objectStore('settings');
+					const hold = () => void (settings.get('nothing').onsuccess = hold);
+					hold();
+					resolve();
+				};
+			})
+	);
+	await choice.check();
+	await page.reload();
+	await expect(choice).toBeChecked();
+	await page.reload();
+	await expect(choice).toBeChecked();
+	done();
+});
+
 test('? opens the keys of every view, with a search', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDesk(page);

@@ -1,5 +1,11 @@
-/** Small things that are remembered: choices of views, what the person said once and for all. */
+/**
+ * Small things that are remembered: choices of views, what the person said once and for all.
+ *
+ * A choice is put ahead into local storage before the database has it: that is written within the call, so a choice
+ * outlives a page that is closed in the next moment. What is ahead counts until the database has it.
+ */
 import { db, type Database } from './db';
+import { keysOf, localStorageHere, type LocalStorage } from './local';
 
 export interface Settings {
 	/** Pairs of sources that are two works, as pairKey writes them. */
@@ -83,7 +89,29 @@ const OLD_NAMES: Partial<Record<keyof Settings, string>> = { notDuplicates: 'apa
 export const isSetting = (key: string, value: unknown): boolean =>
 	!Object.hasOwn(CHECKS, key) || CHECKS[key as keyof Settings](value);
 
-export async function getSetting<K extends keyof Settings>(key: K, base: Database = db): Promise<Settings[K]> {
+const AHEAD = 'rapid-quill-setting|';
+
+/** What is ahead of the database for a setting; undefined for nothing that can be used. */
+function ahead<K extends keyof Settings>(key: K, storage: LocalStorage | null): Settings[K] | undefined {
+	const check: Check<Settings[K]> = CHECKS[key];
+	try {
+		const value: unknown = JSON.parse(storage?.getItem(AHEAD + key) ?? 'null');
+		return value !== null && check((value as { value: unknown }).value)
+			? (value as { value: Settings[K] }).value
+			: undefined;
+	} catch (e) {
+		if (e instanceof SyntaxError) return undefined; // written by nobody here: the database has what was chosen
+		throw e;
+	}
+}
+
+export async function getSetting<K extends keyof Settings>(
+	key: K,
+	base: Database = db,
+	storage: LocalStorage | null = localStorageHere()
+): Promise<Settings[K]> {
+	const first = ahead(key, storage);
+	if (first !== undefined) return first;
 	const check: Check<Settings[K]> = CHECKS[key];
 	for (const name of [key, OLD_NAMES[key]]) {
 		const value: unknown = name && (await base.settings.get(name))?.value;
@@ -92,10 +120,34 @@ export async function getSetting<K extends keyof Settings>(key: K, base: Databas
 	return DEFAULTS[key];
 }
 
+/** Keeps a setting. Where that fails, it is as it was. */
 export async function putSetting<K extends keyof Settings>(
 	key: K,
 	value: Settings[K],
-	base: Database = db
+	base: Database = db,
+	storage: LocalStorage | null = localStorageHere()
 ): Promise<void> {
-	await base.settings.put({ key, value });
+	const text = JSON.stringify({ value });
+	try {
+		storage?.setItem(AHEAD + key, text);
+	} catch {
+		storage?.removeItem(AHEAD + key); // no room: the database has it in a moment, or the caller is told
+	}
+	try {
+		await base.settings.put({ key, value });
+	} finally {
+		// a newer choice that was made meanwhile stays ahead until it is kept itself
+		if (storage?.getItem(AHEAD + key) === text) storage.removeItem(AHEAD + key);
+	}
+}
+
+/** Keeps what was still ahead of the database when the last page was closed. */
+export async function keepAhead(base: Database = db, storage: LocalStorage | null = localStorageHere()): Promise<void> {
+	if (!storage) return;
+	for (const name of keysOf(storage, AHEAD)) {
+		const key = name.slice(AHEAD.length) as keyof Settings;
+		const value = Object.hasOwn(CHECKS, key) ? ahead(key, storage) : undefined;
+		if (value === undefined) storage.removeItem(name);
+		else await putSetting(key, value, base, storage);
+	}
 }

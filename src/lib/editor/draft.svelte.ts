@@ -35,7 +35,8 @@ import type { Source } from '$lib/core/source';
 import { FormattingService } from '$lib/services/formatting/index.svelte';
 import { Persistence } from '$lib/services/persistence';
 import { inBackground } from '$lib/services/problems';
-import { localAhead, recover } from '$lib/services/write-ahead';
+import { localStorageHere } from '$lib/data/local';
+import { recover } from '$lib/services/write-ahead';
 import type { SaveState } from '$lib/services/autosave';
 import { AssetViews } from './asset-views';
 import { bibliographyPosition, blocksNear, positionsOf } from './positions';
@@ -134,7 +135,7 @@ export class Draft implements NodeViewContext {
 	private readonly caretSoon = new Debounce(() => this.keepCaret(), 500, 3000);
 	private described: Described | null = null;
 	private readonly pending = new Set<Promise<unknown>>();
-	private readonly storage = localAhead();
+	private readonly storage = localStorageHere();
 
 	/**
 	 * @param whole all of a long text stands in the page, as programs need it that read the page aloud

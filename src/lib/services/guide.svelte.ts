@@ -1,7 +1,7 @@
 /** The guide through a person's first manuscript: offered once, and gone for good when it is over or sent away. */
 import { liveQuery, type Subscription } from 'dexie';
 import { DEFAULTS, getSetting, putSetting, type Settings } from '$lib/data/settings';
-import { unexpected } from './problems';
+import { report, unexpected } from './problems';
 import { toasts } from './toasts.svelte';
 
 class Guide {
@@ -13,7 +13,7 @@ class Guide {
 	start(): void {
 		this.watching ??= liveQuery(() => getSetting('guide')).subscribe({
 			next: (g) => (this.now = g),
-			error: (e: unknown) => unexpected(e, 'Whether you know your way around could not be read.')
+			error: (e: unknown) => report(e, 'Whether you know your way around could not be read.')
 		});
 	}
 

@@ -18,29 +18,8 @@ import {
 } from '$lib/data/manuscripts';
 import { Autosave, type SaveState } from './autosave';
 import { closingsDone, Persistence, type Conflict } from './persistence';
-import { recover, WriteAhead, type AheadStorage } from './write-ahead';
-
-/** Local storage in memory, with room for so many characters. */
-class Memory implements AheadStorage {
-	readonly map = new Map<string, string>();
-	constructor(private readonly room = Infinity) {}
-	get length() {
-		return this.map.size;
-	}
-	key(i: number) {
-		return [...this.map.keys()][i] ?? null;
-	}
-	getItem(k: string) {
-		return this.map.get(k) ?? null;
-	}
-	setItem(k: string, v: string) {
-		if (v.length > this.room) throw new DOMException('full', 'QuotaExceededError');
-		this.map.set(k, v);
-	}
-	removeItem(k: string) {
-		this.map.delete(k);
-	}
-}
+import { MemoryStorage } from '$lib/data/memory-storage';
+import { recover, WriteAhead } from './write-ahead';
 
 // --- autosave -------------------------------------------------------------------------------------------------------
 
@@ -114,7 +93,7 @@ test('whenever the page goes, the saved text and what was written ahead are the 
 			fc.nat(20),
 			fc.boolean(),
 			(edits, kill, torn) => {
-				const storage = new Memory();
+				const storage = new MemoryStorage();
 				const ahead = new WriteAhead('m', 's1', 1, storage);
 				let state = EditorState.create({ doc: start() });
 				let row = { doc: state.doc, saved: undefined as { session: string; step: number } | undefined, updatedAt: 1 };
@@ -142,7 +121,7 @@ test('whenever the page goes, the saved text and what was written ahead are the 
 });
 
 test('what was written ahead of another text is set aside, not guessed at; half an entry is left out', () => {
-	const storage = new Memory();
+	const storage = new MemoryStorage();
 	const state = EditorState.create({ doc: start() });
 	const ahead = new WriteAhead('m', 's1', 1, storage);
 	ahead.add(state.tr.insertText('Old ', 1).steps);
@@ -158,7 +137,7 @@ test('what was written ahead of another text is set aside, not guessed at; half 
 });
 
 test('without room ahead, only a save keeps it, and that is known', () => {
-	const ahead = new WriteAhead('m', 's1', 1, new Memory(10));
+	const ahead = new WriteAhead('m', 's1', 1, new MemoryStorage(10));
 	ahead.add(EditorState.create({ doc: start() }).tr.insertText('x', 1).steps);
 	assert.equal(ahead.lacking, true);
 	ahead.saved(1);
@@ -183,7 +162,7 @@ class Tab {
 	constructor(
 		row: Manuscript,
 		readonly base: Database,
-		readonly storage: Memory,
+		readonly storage: MemoryStorage,
 		readOnly = false
 	) {
 		const r = readOnly ? null : recover(row.id, docOf(row), row.saved, textChangedAt(row), storage);
@@ -224,10 +203,10 @@ class Tab {
 			.trim();
 	}
 }
-const open = async (): Promise<{ base: Database; storage: Memory; tab: Tab; id: string }> => {
+const open = async (): Promise<{ base: Database; storage: MemoryStorage; tab: Tab; id: string }> => {
 	const base = new Database(`persistence-${serial++}`);
 	const m = await createManuscript('Essay', '', base);
-	const storage = new Memory();
+	const storage = new MemoryStorage();
 	return { base, storage, tab: new Tab(m, base, storage), id: m.id };
 };
 const stored = async (base: Database, id: string) => (await base.manuscripts.get(id))!;
@@ -277,7 +256,7 @@ test('a text changed elsewhere is shown where nothing is unsaved, and kept besid
 	const { base, tab, id } = await open();
 	tab.type('Ours. ');
 	await tab.p.save();
-	const other = new Tab(await stored(base, id), base, new Memory());
+	const other = new Tab(await stored(base, id), base, new MemoryStorage());
 	other.type('Theirs. ');
 	await other.p.save();
 	await tab.p.check();
@@ -298,7 +277,7 @@ test('a text changed elsewhere is shown where nothing is unsaved, and kept besid
 
 test('a tab that reads follows what the other writes', async () => {
 	const { base, tab, id } = await open();
-	const reader = new Tab(await stored(base, id), base, new Memory(), true);
+	const reader = new Tab(await stored(base, id), base, new MemoryStorage(), true);
 	tab.type('One. ');
 	await tab.p.save();
 	await reader.p.check();

@@ -8,7 +8,8 @@ import { newId } from '$lib/core/manuscript';
 import { db, type Database, type Manuscript } from '$lib/data/db';
 import { ManuscriptWriter, textChangedAt } from '$lib/data/manuscripts';
 import { Autosave, type SaveState } from './autosave';
-import { WriteAhead, type AheadStorage, type Recovered } from './write-ahead';
+import type { LocalStorage } from '$lib/data/local';
+import { WriteAhead, type Recovered } from './write-ahead';
 import { keepForRepair } from '$lib/data/repair';
 
 /** Something the person has to know about who else wrote. */
@@ -26,7 +27,7 @@ export interface PersistenceOptions {
 	row: Manuscript;
 	/** Nothing is ever written: another tab writes this manuscript. */
 	readOnly: boolean;
-	storage: AheadStorage | null;
+	storage: LocalStorage | null;
 	base?: Database;
 	/** The manuscript as it is now. */
 	snapshot(): Partial<Manuscript>;

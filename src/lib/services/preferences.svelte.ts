@@ -1,7 +1,7 @@
 /** What the person chose once for all manuscripts, where views and the editor need it at once. */
 import { liveQuery, type Subscription } from 'dexie';
-import { DEFAULTS, getSetting, putSetting, type Settings } from '$lib/data/settings';
-import { unexpected } from './problems';
+import { DEFAULTS, getSetting, keepAhead, putSetting, type Settings } from '$lib/data/settings';
+import { report, unexpected } from './problems';
 import { toasts } from './toasts.svelte';
 
 export type Preference = 'newStyle' | 'newLocale' | 'name' | 'shapeMarks' | 'wholeText';
@@ -16,7 +16,9 @@ class Preferences {
 
 	/** Follows what is stored, by other tabs too. */
 	start(): void {
-		this.watching ??= liveQuery(async () => ({
+		if (this.watching) return;
+		keepAhead().catch((e: unknown) => report(e, 'The settings could not be saved.'));
+		this.watching = liveQuery(async () => ({
 			newStyle: await getSetting('newStyle'),
 			newLocale: await getSetting('newLocale'),
 			name: await getSetting('name'),
@@ -24,7 +26,7 @@ class Preferences {
 			wholeText: await getSetting('wholeText')
 		})).subscribe({
 			next: (s) => Object.assign(this, s),
-			error: (e: unknown) => unexpected(e, 'The settings could not be read.')
+			error: (e: unknown) => report(e, 'The settings could not be read.')
 		});
 	}
 

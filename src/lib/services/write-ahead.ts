@@ -9,9 +9,7 @@
 import { Step } from 'prosemirror-transform';
 import type { Node } from 'prosemirror-model';
 import { schema, wrapStep } from '$lib/core/manuscript';
-
-/** What is needed of `localStorage`. */
-export type AheadStorage = Pick<Storage, 'getItem' | 'setItem' | 'removeItem' | 'key' | 'length'>;
+import { keysOf, type LocalStorage } from '$lib/data/local';
 
 const PREFIX = 'rapid-quill-ahead';
 const keyOf = (manuscript: string, session: string, step: number): string =>
@@ -56,7 +54,7 @@ export class WriteAhead {
 		private readonly manuscript: string,
 		readonly session: string,
 		private base: number,
-		private readonly storage: AheadStorage | null
+		private readonly storage: LocalStorage | null
 	) {}
 
 	/** Puts an edit down. Where the storage has no room, `lacking` says that only a save keeps it. */
@@ -105,17 +103,12 @@ export function recover(
 	doc: Node,
 	saved: { session: string; step: number } | undefined,
 	textAt: number,
-	storage: AheadStorage | null
+	storage: LocalStorage | null
 ): Recovered {
 	const out: Recovered = { steps: [], title: undefined, misfits: [], keys: [], remove: () => {} };
 	if (!storage) return out;
 	const begin = `${PREFIX}|${manuscript}|`;
-	const keys: string[] = [];
-	for (let i = 0; i < storage.length; i++) {
-		const key = storage.key(i);
-		if (key?.startsWith(begin)) keys.push(key);
-	}
-	keys.sort();
+	const keys = keysOf(storage, begin);
 	out.remove = (list) => list.forEach((k) => storage.removeItem(k));
 	const replaced = new Set(keys.flatMap((k) => readEntry(storage.getItem(k))?.replaces ?? []));
 	let now = doc;
@@ -160,14 +153,5 @@ function applied(doc: Node, entry: Entry): { doc: Node; steps: Step[] } | null {
 		// no step of this schema, or one for another document: that is what the answer says
 		if (e instanceof Error) return null;
 		throw e;
-	}
-}
-
-/** The browser's local storage, or null where there is none that may be used. */
-export function localAhead(): AheadStorage | null {
-	try {
-		return window.localStorage;
-	} catch {
-		return null; // switched off: `lacking` says so with the first edit
 	}
 }

@@ -20,6 +20,7 @@
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import { DotsHorizontalOutline } from '../parts/icons';
 	import Backup from '../sources/Backup.svelte';
 	import Bin from './Bin.svelte';
@@ -176,7 +177,7 @@
 	<h2 class="start">Start from a kind of paper</h2>
 	<div class="kinds">
 		{#each PAPERS as p (p.kind)}
-			<button type="button" onclick={() => start(p.kind)}><b>{p.kind}</b><span>{p.note}</span></button>
+			<Press onclick={() => start(p.kind)}><b>{p.kind}</b><span>{p.note}</span></Press>
 		{/each}
 	</div>
 	<Example {begun} />
@@ -268,14 +269,14 @@
 		gap: 10px;
 		flex-wrap: wrap;
 	}
-	.kinds button {
+	.kinds :global(.press) {
 		border: 1px dashed var(--ink-3);
 		border-radius: var(--r2);
 		padding: 11px 14px;
 		text-align: left;
 		cursor: pointer;
 	}
-	.kinds button:hover {
+	.kinds :global(.press:hover) {
 		background: var(--desk-raised);
 		border-style: solid;
 	}

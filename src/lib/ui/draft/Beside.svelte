@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** What can stand in the margin's place: the words that choose it, and the panel that is open. */
 	import type { Draft, Side } from '$lib/editor/draft.svelte';
+	import Press from '../kit/Press.svelte';
 
 	let { draft }: { draft: Draft } = $props();
 	const tabs = $derived<{ side: Side; name: string }[]>([
@@ -25,11 +26,10 @@
 <div class="beside">
 	<nav aria-label="Beside the text">
 		{#each tabs as t (t.side)}
-			<button
-				type="button"
+			<Press
 				aria-pressed={draft.side === t.side}
 				onmousedown={(e) => e.preventDefault()}
-				onclick={() => (draft.side = t.side)}>{t.name}</button
+				onclick={() => (draft.side = t.side)}>{t.name}</Press
 			>
 		{/each}
 	</nav>
@@ -55,18 +55,18 @@
 		padding: 8px 12px 6px 16px;
 		background: var(--desk);
 	}
-	nav button {
+	nav :global(.press) {
 		padding: 4px 8px;
 		border-radius: var(--r1);
 		font-size: var(--small);
 		color: var(--ink-3);
 		cursor: pointer;
 	}
-	nav button:hover {
+	nav :global(.press:hover) {
 		background: var(--desk-raised);
 		color: var(--ink);
 	}
-	nav button[aria-pressed='true'] {
+	nav :global(.press[aria-pressed='true']) {
 		color: var(--ink);
 		font-weight: 600;
 	}
@@ -91,7 +91,7 @@
 		nav {
 			padding-left: 6px;
 		}
-		nav button {
+		nav :global(.press) {
 			padding: 4px 5px;
 		}
 		.panel {

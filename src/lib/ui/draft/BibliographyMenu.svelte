@@ -5,6 +5,7 @@
 	import { insertBibliography, type BibliographyPlace } from '$lib/editor/bibliographies';
 	import { outside } from '../parts/outside';
 	import type { BibliographySettings } from '$lib/core/manuscript';
+	import Press from '../kit/Press.svelte';
 
 	let { draft, onclose }: { draft: Draft; onclose: () => void } = $props();
 	let box = $state<HTMLElement | null>(null);
@@ -44,13 +45,12 @@
 	<ul>
 		{#each rows as r (r.name)}
 			<li>
-				<button
-					type="button"
+				<Press
 					onclick={() => {
 						onclose();
 						draft.run(insertBibliography(r.place, r.set, r.title));
 						draft.view?.focus();
-					}}>{r.name}<small>{r.hint}</small></button
+					}}>{r.name}<small>{r.hint}</small></Press
 				>
 			</li>
 		{/each}
@@ -63,7 +63,7 @@
 		color: var(--ink-3);
 		font-size: var(--small);
 	}
-	button {
+	li :global(.press) {
 		display: flex;
 		justify-content: space-between;
 		align-items: baseline;
@@ -73,8 +73,8 @@
 		border-radius: var(--r1);
 		cursor: pointer;
 	}
-	button:hover,
-	button:focus-visible {
+	li :global(.press:hover),
+	li :global(.press:focus-visible) {
 		background: var(--desk-raised);
 	}
 	small {

@@ -15,6 +15,7 @@
 	import { insertBibliography } from '$lib/editor/bibliographies';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import { recognise } from '$lib/core/source';
 	import CiteMatches from './CiteMatches.svelte';
 	import CiteTyping from './CiteTyping.svelte';
@@ -192,22 +193,19 @@
 			}}
 		/>
 		{#if !line.text.trim() && !target.editing && !target.inNote}
-			<button
-				type="button"
+			<Press
 				class="list-here"
 				onclick={() => {
 					draft.closeCite();
 					draft.run(insertBibliography('caret'));
 					draft.view?.focus();
-				}}>Or put a bibliography here</button
+				}}>Or put a bibliography here</Press
 			>
 		{/if}
 		{#if !line.part.sourceId && line.part.query && !line.matches.length}
 			<p class="no">
 				No source matches “{line.part.query}”.
-				<button type="button" onclick={() => (adding = true)}
-					>{recognise(line.part.query) ? 'Look it up' : 'Add one'}</button
-				>
+				<Press onclick={() => (adding = true)}>{recognise(line.part.query) ? 'Look it up' : 'Add one'}</Press>
 			</p>
 		{/if}
 		{#if line.part.sourceId && line.part.unread}
@@ -260,13 +258,13 @@
 </div>
 
 <style>
-	.list-here {
+	:global(.press.list-here) {
 		color: var(--verdigris-strong);
 		font-size: var(--small);
 		padding: 6px 14px 8px;
 		cursor: pointer;
 	}
-	.list-here:hover {
+	:global(.press.list-here:hover) {
 		text-decoration: underline;
 	}
 	.line {
@@ -286,7 +284,7 @@
 		padding: 9px 12px;
 		color: var(--ink-2);
 	}
-	.no button {
+	.no :global(.press) {
 		color: var(--verdigris-strong);
 		text-decoration: underline;
 		cursor: pointer;

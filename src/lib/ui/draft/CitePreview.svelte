@@ -7,6 +7,7 @@
 	import { sentenceWith, wordsBefore } from '$lib/editor/citing';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { library } from '$lib/services/library.svelte';
+	import Press from '../kit/Press.svelte';
 	import type { CiteLineState } from './citeline.svelte';
 
 	let {
@@ -94,16 +95,13 @@
 	</div>
 	<div class="forms" role="radiogroup" aria-label="Form of the citation">
 		{#each formPreviews as f (f.form)}
-			<button
-				type="button"
+			<Press
+				class={{ on: line.form === f.form }}
 				role="radio"
 				aria-checked={line.form === f.form}
-				class:on={line.form === f.form}
 				data-tip={words[f.form]}
 				onclick={() => onform(f.form)}
-				>{@html f.html}{#if f.form === 'year-only' && authorStands}<i>
-						author is already in the sentence</i
-					>{/if}</button
+				>{@html f.html}{#if f.form === 'year-only' && authorStands}<i> author is already in the sentence</i>{/if}</Press
 			>
 		{/each}
 	</div>
@@ -141,7 +139,7 @@
 		background: var(--desk-raised);
 		flex-wrap: wrap;
 	}
-	.forms button {
+	.forms :global(.press) {
 		font: 400 13px/1.3 var(--serif);
 		border: 1px solid var(--line);
 		border-radius: 15px;
@@ -157,7 +155,7 @@
 		font: 400 12px/1.3 var(--sans);
 		color: var(--ink-2);
 	}
-	.forms button.on {
+	.forms :global(.press.on) {
 		border-color: var(--verdigris);
 		box-shadow: inset 0 0 0 1px var(--verdigris);
 	}

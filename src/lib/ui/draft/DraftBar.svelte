@@ -8,6 +8,7 @@
 	import { overrideStates } from '$lib/core/proof/quick';
 	import { anyBibliographyAdjusted } from '$lib/editor/bibliographies';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import Mark from '../parts/Mark.svelte';
 	import Theme from '../parts/Theme.svelte';
 	import { AngleDownOutline } from '../parts/icons';
@@ -95,14 +96,14 @@
 			{#if checksOpen}
 				<ul class="list bar-menu">
 					{#each checks as c, i (i)}
-						<li><button type="button" onclick={() => go(c.pos)}>{c.what}</button></li>
+						<li><Press onclick={() => go(c.pos)}>{c.what}</Press></li>
 					{/each}
 					{#if edits.length}
 						<li class="title">Edited by hand</li>
 						{#each edits as e (e.kind + e.id)}
 							<li>
-								<button type="button" onclick={() => go(e.pos)}
-									>{e.kind === 'entry' ? 'In the bibliography: ' : ''}{overrideText(e.hand)}</button
+								<Press onclick={() => go(e.pos)}
+									>{e.kind === 'entry' ? 'In the bibliography: ' : ''}{overrideText(e.hand)}</Press
 								>
 							</li>
 						{/each}
@@ -177,7 +178,7 @@
 		color: var(--ink-3);
 		font-size: var(--small);
 	}
-	.list button,
+	.list :global(.press),
 	.list a {
 		display: block;
 		width: 100%;
@@ -194,7 +195,7 @@
 	.list a {
 		color: var(--verdigris-strong);
 	}
-	.list :is(button, a):hover {
+	.list :is(:global(.press), a):hover {
 		background: var(--desk-raised);
 	}
 	@media (max-width: 1000px) {

@@ -15,6 +15,7 @@
 	import { copyRich } from '../clipboard';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import { beside } from '../kit/floating';
 	import { outside } from '../parts/outside';
 	import Field from '../kit/Field.svelte';
@@ -114,8 +115,7 @@
 			<ul aria-label="Sources to replace it with">
 				{#each others as s (s.id)}
 					<li>
-						<button
-							type="button"
+						<Press
 							onclick={() => {
 								const n = only ? 1 : found.length;
 								const done = draft.run(replaceCited(sourceId, s.id, only || undefined));
@@ -123,7 +123,7 @@
 								draft.view?.focus();
 								if (!done) return;
 								toasts.say(`Replaced in ${n} ${n === 1 ? 'citation' : 'citations'}; Ctrl+Z takes it back.`);
-							}}><small>{shortLabel(s.item).name} {shortLabel(s.item).year}</small>{titleOf(s.item)}</button
+							}}><small>{shortLabel(s.item).name} {shortLabel(s.item).year}</small>{titleOf(s.item)}</Press
 						>
 					</li>
 				{/each}
@@ -133,12 +133,11 @@
 	<ul>
 		{#each found as p (p.id)}
 			<li>
-				<button
-					type="button"
+				<Press
 					onclick={() => {
 						close();
 						select(draft, p.pos);
-					}}><small>{p.section}</small>{p.words || 'At the beginning of a paragraph'}</button
+					}}><small>{p.section}</small>{p.words || 'At the beginning of a paragraph'}</Press
 				>
 			</li>
 		{/each}
@@ -171,7 +170,7 @@
 		color: var(--ink-3);
 		margin: 14px 6px 6px;
 	}
-	li button {
+	li :global(.press) {
 		display: block;
 		width: 100%;
 		text-align: left;
@@ -180,7 +179,7 @@
 		font: 400 13px/1.4 var(--serif);
 		cursor: pointer;
 	}
-	li button:hover {
+	li :global(.press:hover) {
 		background: var(--desk-raised);
 	}
 	small {

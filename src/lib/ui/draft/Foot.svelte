@@ -2,6 +2,7 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { help } from '$lib/services/help.svelte';
 	import { many } from '../parts/many';
+	import Press from '../kit/Press.svelte';
 	let { draft }: { draft: Draft } = $props();
 	const sources = $derived(new Set(draft.shown.citations.flatMap((c) => c.cites.map((x) => x.sourceId))).size);
 	const n = (x: number) => x.toLocaleString('en');
@@ -28,7 +29,7 @@
 	<span class="spacer"></span>
 	<span class="change" role="status">{draft.lastChange}</span>
 	<span class="where">{where}</span>
-	<button type="button" onclick={() => (help.open = true)}><kbd>?</kbd> shortcuts</button>
+	<Press onclick={() => (help.open = true)}><kbd>?</kbd> shortcuts</Press>
 </footer>
 
 <style>
@@ -52,7 +53,7 @@
 		text-overflow: ellipsis;
 		max-width: 260px;
 	}
-	button {
+	.foot :global(.press) {
 		cursor: pointer;
 		color: inherit;
 	}

@@ -11,6 +11,7 @@
 	import { notePosition } from '$lib/editor/citing';
 	import OverrideNotice from './OverrideNotice.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import { TrashBinOutline } from '../parts/icons';
 	let { draft, note, onresize }: { draft: Draft; note: NoteInfo; onresize: () => void } = $props();
 	function takeIn() {
@@ -83,15 +84,10 @@
 			>
 		</div>
 	{:else}
-		<button
-			type="button"
-			class="body"
-			aria-label="Note {note.number}: edit its citation"
-			onclick={() => editCitation(draft, note.id)}
-		>
+		<Press class="body" aria-label="Note {note.number}: edit its citation" onclick={() => editCitation(draft, note.id)}>
 			<!-- eslint-disable-next-line svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes all data -->
 			<span>{@html breakable(html)}</span>
-		</button>
+		</Press>
 		{#if edit}<OverrideNotice {draft} {edit} onedit={() => editCitation(draft, note.id, true)} />{/if}
 	{/if}
 </div>
@@ -122,18 +118,19 @@
 		color: var(--verdigris);
 		font-variant-numeric: tabular-nums;
 	}
-	.body {
+	.body,
+	.note :global(.press.body) {
 		display: block;
 		width: 100%;
 		text-align: left;
 		overflow-wrap: anywhere;
 	}
-	button.body {
+	.note :global(.press.body) {
 		cursor: pointer;
 		color: inherit;
 		font: inherit;
 	}
-	.body :global(.note-text) {
+	.note :global(.body .note-text) {
 		font: inherit;
 	}
 	.tools {

@@ -8,6 +8,7 @@
 	import { overrideStates } from '$lib/core/proof/quick';
 	import OverrideNotice from './OverrideNotice.svelte';
 	import type { Slip } from './margin';
+	import Press from '../kit/Press.svelte';
 	let { draft, slip }: { draft: Draft; slip: Slip } = $props();
 	const edits = $derived.by(() => {
 		void draft.revision;
@@ -25,9 +26,8 @@
 
 <div class="slip" class:on>
 	{#each slip.citations as c (c.id)}
-		<button
-			type="button"
-			class:here={draft.selectedCitation === c.id || draft.hovered === c.id}
+		<Press
+			class={{ here: draft.selectedCitation === c.id || draft.hovered === c.id }}
 			onpointerenter={() => pair(draft, c.id)}
 			onpointerleave={() => pair(draft, null)}
 			onclick={() => select(draft, c.pos)}
@@ -47,7 +47,7 @@
 					{/if}
 				</span>
 			{/each}
-		</button>
+		</Press>
 		{#if edits.get(c.id)}
 			<OverrideNotice {draft} edit={edits.get(c.id)!} onedit={() => editCitation(draft, c.id, true)} />
 		{/if}
@@ -77,7 +77,7 @@
 	.slip.on::before {
 		border-color: var(--verdigris);
 	}
-	button {
+	.slip > :global(.press) {
 		display: block;
 		width: 100%;
 		text-align: left;
@@ -85,8 +85,8 @@
 		border-radius: 3px;
 		cursor: pointer;
 	}
-	button:hover,
-	button.here {
+	.slip > :global(.press:hover),
+	.slip > :global(.press.here) {
 		background: var(--desk-raised);
 	}
 	.row {

@@ -5,6 +5,7 @@
 	import { noteWords } from '$lib/editor/citing';
 	import { referTo } from '$lib/editor/commands';
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import Press from '../kit/Press.svelte';
 	import SideSearch from './SideSearch.svelte';
 
 	let { draft }: { draft: Draft } = $props();
@@ -68,7 +69,7 @@
 			<h3>{g.title}</h3>
 			<ul aria-label={g.title}>
 				{#each g.rows as r (r.key)}
-					<li><button type="button" onclick={() => refer(r)}><b>{r.number}</b><span>{r.words}</span></button></li>
+					<li><Press onclick={() => refer(r)}><b>{r.number}</b><span>{r.words}</span></Press></li>
 				{/each}
 			</ul>
 		{/if}
@@ -92,7 +93,7 @@
 		color: var(--ink-3);
 		padding: 12px 14px 4px;
 	}
-	button {
+	.scroll :global(.press) {
 		display: grid;
 		grid-template-columns: 26px 1fr;
 		width: 100%;
@@ -102,7 +103,7 @@
 		font: 400 13px/1.4 var(--serif);
 		color: var(--ink-2);
 	}
-	button:hover {
+	.scroll :global(.press:hover) {
 		background: var(--desk-raised);
 	}
 	b {

@@ -2,6 +2,7 @@
 	import { goto } from '$lib/editor/navigation';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import { ChevronDoubleLeftOutline, ChevronDoubleRightOutline } from '../parts/icons';
 	let { draft, folded, onfold }: { draft: Draft; folded: boolean; onfold: () => void } = $props();
 	const least = $derived(Math.min(...draft.outline.map((s) => s.level), 9));
@@ -17,11 +18,10 @@
 	{#if !folded}
 		<nav aria-label="Sections">
 			{#each draft.outline as s, i (s.pos)}
-				<button
-					type="button"
-					class:here={draft.section === i}
+				<Press
+					class={{ here: draft.section === i }}
 					aria-current={draft.section === i ? 'location' : undefined}
-					style:padding-left="{8 + (s.level - least) * 14}px"
+					style="padding-left: {8 + (s.level - least) * 14}px"
 					onclick={() => goto(draft, s.pos)}
 				>
 					<span class="name">{s.title}</span>
@@ -31,7 +31,7 @@
 					<span class="n" aria-label={s.bibliography ? 'entries' : 'citations'}
 						>{s.bibliography ? (draft.bibliography?.length ?? '') : s.citations || ''}</span
 					>
-				</button>
+				</Press>
 			{/each}
 		</nav>
 		{#if draft.outline.length === 0}<p class="none">Headings you write are listed here.</p>{/if}
@@ -66,7 +66,7 @@
 		padding: 6px;
 		color: var(--ink-3);
 	}
-	nav button {
+	nav :global(.press) {
 		display: flex;
 		width: 100%;
 		gap: 8px;
@@ -79,7 +79,7 @@
 		text-align: left;
 		cursor: pointer;
 	}
-	nav button:hover {
+	nav :global(.press:hover) {
 		background: var(--desk-raised);
 	}
 	.name {
@@ -97,7 +97,7 @@
 	.diamond ~ .n {
 		margin-left: 0;
 	}
-	button.here {
+	nav :global(.press.here) {
 		color: var(--ink);
 		font-weight: 600;
 		box-shadow: inset 2px 0 0 var(--verdigris);

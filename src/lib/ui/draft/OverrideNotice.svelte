@@ -6,6 +6,7 @@
 	import type { OverrideState } from '$lib/core/proof/quick';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 
 	let { draft, edit, onedit }: { draft: Draft; edit: OverrideState; onedit: () => void } = $props();
 	function does(command: Command) {
@@ -35,8 +36,8 @@
 	{:else}
 		<p class="head">
 			by hand
-			<button type="button" onclick={onedit}>edit</button>
-			<button type="button" onclick={() => does(dropOverride(edit))}>restore</button>
+			<Press onclick={onedit}>edit</Press>
+			<Press onclick={() => does(dropOverride(edit))}>restore</Press>
 		</p>
 	{/if}
 </div>
@@ -76,7 +77,7 @@
 		color: var(--ink);
 		overflow-wrap: anywhere;
 	}
-	.head button {
+	.head :global(.press) {
 		text-decoration: underline;
 		color: var(--verdigris-strong);
 		cursor: pointer;

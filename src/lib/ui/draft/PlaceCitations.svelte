@@ -3,6 +3,7 @@
 	import type { CitingForm } from '$lib/core/manuscript';
 	import { LANGUAGES } from './languages';
 	import Pick from '../kit/Pick.svelte';
+	import Press from '../kit/Press.svelte';
 
 	interface Props {
 		form: CitingForm;
@@ -24,7 +25,7 @@
 <div class="stand" role="radiogroup" aria-label="Place citations">
 	<span>Place citations</span>
 	{#each FORMS as f (f.form)}
-		<button type="button" role="radio" aria-checked={form === f.form} onclick={() => onform(f.form)}>{f.name}</button>
+		<Press role="radio" aria-checked={form === f.form} onclick={() => onform(f.form)}>{f.name}</Press>
 	{/each}
 	<Pick
 		class="of-terms"
@@ -47,14 +48,14 @@
 		color: var(--ink-3);
 		font-size: var(--small);
 	}
-	.stand button {
+	.stand :global(.press) {
 		padding: 4px 10px;
 		border: 1px solid var(--line);
 		border-radius: 14px;
 		color: var(--ink-2);
 		cursor: pointer;
 	}
-	.stand button[aria-checked='true'] {
+	.stand :global(.press[aria-checked='true']) {
 		border-color: var(--verdigris);
 		color: var(--ink);
 		font-weight: 600;

@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** The styles to choose from, in groups. */
 	import { catalogue } from '$lib/services/style-catalogue.svelte';
+	import Press from '../kit/Press.svelte';
 	import type { StyleGroup, StyleRow } from './style-groups';
 
 	interface Props {
@@ -19,8 +20,8 @@
 		<ul class="choices">
 			{#each g.rows as r (r.id)}
 				<li>
-					<button type="button" class:on={picked === r.id} aria-pressed={picked === r.id} onclick={() => onpick(r)}
-						><span>{r.name}</span><small>{r.kind}</small></button
+					<Press class={{ on: picked === r.id }} aria-pressed={picked === r.id} onclick={() => onpick(r)}
+						><span>{r.name}</span><small>{r.kind}</small></Press
 					>
 				</li>
 			{/each}

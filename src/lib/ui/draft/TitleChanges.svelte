@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Titles that sentence case changes, to be looked at; a click on a word makes it an exception, or none again. */
 	import type { Retitled } from '$lib/core/citing';
+	import Press from '../kit/Press.svelte';
 	import { titleParts } from './title-words';
 
 	interface Props {
@@ -24,16 +25,14 @@
 			{titles.length === 1 ? 'title' : 'titles'}
 			{on ? 'in sentence case' : 'would change in sentence case'}
 		</h4>
-		<button type="button" onclick={onclose}>Back to the comparison</button>
+		<Press onclick={onclose}>Back to the comparison</Press>
 	</div>
 	<p>Your sources stay as they are. Click a word that is a name, and it keeps its capital in every title.</p>
 	{#if capitals.length}
 		<p class="exceptions">
 			Kept by you:
 			{#each capitals as w (w)}
-				<button type="button" disabled={readOnly} aria-label={`${w}: no exception any more`} onclick={() => onlower(w)}
-					>{w} ×</button
-				>
+				<Press disabled={readOnly} aria-label={`${w}: no exception any more`} onclick={() => onlower(w)}>{w} ×</Press>
 			{/each}
 		</p>
 	{/if}
@@ -42,10 +41,8 @@
 			<li>
 				{#each titleParts(t, capitals) as p, i (i)}{#if p.change === '' || readOnly}{p.text}{:else if p.change === 'kept'}<b
 							>{p.text}</b
-						>{:else}<button
-							type="button"
-							aria-label={`${p.text}: keep the capital of ${p.typed}`}
-							onclick={() => onkeep(p.typed)}>{p.text}</button
+						>{:else}<Press aria-label={`${p.text}: keep the capital of ${p.typed}`} onclick={() => onkeep(p.typed)}
+							>{p.text}</Press
 						>{/if}{/each}
 			</li>
 		{/each}
@@ -68,7 +65,7 @@
 		font: 500 13px/1.4 var(--sans);
 		color: var(--ink-2);
 	}
-	.head button {
+	.head :global(.press) {
 		color: var(--verdigris-strong);
 		cursor: pointer;
 		font-size: 12.5px;
@@ -83,17 +80,17 @@
 		padding: 5px 0;
 		border-top: 1px solid var(--line-soft);
 	}
-	li button {
+	li :global(.press) {
 		font: inherit;
 		cursor: pointer;
 		text-decoration: underline dotted var(--ink-3);
 		text-underline-offset: 3px;
 	}
-	li button:hover {
+	li :global(.press:hover) {
 		color: var(--verdigris-strong);
 		text-decoration-style: solid;
 	}
-	.exceptions button {
+	.exceptions :global(.press) {
 		color: var(--verdigris-strong);
 		cursor: pointer;
 		padding: 0 4px;

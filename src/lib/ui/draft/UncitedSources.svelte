@@ -7,6 +7,7 @@
 	import { listUncited } from '$lib/editor/style-commands';
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import HandMadeForm from './HandMadeForm.svelte';
 	import Field from '../kit/Field.svelte';
 
@@ -83,12 +84,11 @@
 		<ul aria-label="Matching sources" use:inSight>
 			{#each found as s (s.id)}
 				<li>
-					<button
-						type="button"
+					<Press
 						onclick={() => {
 							list(s.id, '');
 							query = '';
-						}}><small>{shortLabel(s.item).name} {shortLabel(s.item).year}</small> {titleOf(s.item)}</button
+						}}><small>{shortLabel(s.item).name} {shortLabel(s.item).year}</small> {titleOf(s.item)}</Press
 					>
 				</li>
 			{/each}

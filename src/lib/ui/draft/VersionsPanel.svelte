@@ -9,6 +9,7 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import { many } from '../parts/many';
 	import Alert from '../kit/Alert.svelte';
 
@@ -58,10 +59,10 @@
 <ul aria-label="Earlier versions">
 	{#each list ?? [] as v (v.id)}
 		<li>
-			<button type="button" aria-expanded={open === v.id} onclick={() => look(v)}>
+			<Press aria-expanded={open === v.id} onclick={() => look(v)}>
 				<b>{format(v.at, 'd MMM, HH:mm')}</b>
 				<span>{formatDistanceToNow(v.at, { addSuffix: true })}</span>
-			</button>
+			</Press>
 			{#if open === v.id && seen}
 				<div class="seen">
 					{#if parts.length}
@@ -108,7 +109,7 @@
 	li {
 		border-bottom: 1px solid var(--line-soft);
 	}
-	li > button {
+	li > :global(.press) {
 		display: flex;
 		justify-content: space-between;
 		width: 100%;
@@ -117,7 +118,7 @@
 		cursor: pointer;
 		text-align: left;
 	}
-	li > button:hover {
+	li > :global(.press:hover) {
 		background: var(--desk-raised);
 	}
 	b {

@@ -15,6 +15,7 @@
 	} from '$lib/editor/writing';
 	import WritingMenu, { type MenuRow } from './WritingMenu.svelte';
 	import { ariaKeys } from '../kit/aria-keys';
+	import Press from '../kit/Press.svelte';
 	import { AngleDownOutline, SearchOutline } from '../parts/icons';
 	import Unloaded from '../parts/Unloaded.svelte';
 
@@ -176,8 +177,7 @@
 <svelte:window onkeydown={shortcuts} />
 
 {#snippet button(b: Toggle)}
-	<button
-		type="button"
+	<Press
 		class={b.look}
 		data-stop={b.id}
 		tabindex={stop === b.id ? 0 : -1}
@@ -191,15 +191,14 @@
 		onclick={() => !b.off && b.act()}
 		>{#if b.look === 'sup'}<span>x<sup>2</sup></span>{:else if b.look === 'icon'}<SearchOutline
 				class="icon"
-			/>{:else}{b.look ? b.name[0] : b.name}{/if}</button
+			/>{:else}{b.look ? b.name[0] : b.name}{/if}</Press
 	>
 {/snippet}
 {#snippet unloaded()}<Unloaded what="The form" />{/snippet}
 {#snippet menu(id: 'block' | 'more' | 'insert', label: string, name: string, rows: MenuRow[], off: boolean)}
 	<span class="holder">
-		<button
-			type="button"
-			class:wide={id === 'block'}
+		<Press
+			class={{ wide: id === 'block' }}
 			data-stop={id}
 			tabindex={stop === id ? 0 : -1}
 			aria-haspopup="menu"
@@ -212,7 +211,7 @@
 				if (e.key !== 'ArrowDown' || off) return;
 				e.preventDefault();
 				open = id;
-			}}>{name} <AngleDownOutline class="icon" /></button
+			}}>{name} <AngleDownOutline class="icon" /></Press
 		>
 		{#if id === 'more' && open === 'language'}{#await import('./LanguageForm.svelte') then Form}<Form.default
 					state={draft.writing.view!.state}
@@ -288,7 +287,7 @@
 	.holder {
 		position: relative;
 	}
-	button {
+	.line :global(.press[data-stop]) {
 		display: inline-flex;
 		align-items: center;
 		gap: 3px;
@@ -302,34 +301,34 @@
 		white-space: nowrap;
 		cursor: pointer;
 	}
-	button.wide {
+	.line :global(.press[data-stop].wide) {
 		min-width: 104px;
 		justify-content: space-between;
 		color: var(--ink);
 	}
-	button:hover:not([aria-disabled]) {
+	.line :global(.press[data-stop]:hover:not([aria-disabled])) {
 		background: var(--desk-raised);
 		color: var(--ink);
 	}
-	button[aria-pressed='true'],
-	button[aria-expanded='true'] {
+	.line :global(.press[data-stop][aria-pressed='true']),
+	.line :global(.press[data-stop][aria-expanded='true']) {
 		background: var(--desk-raised);
 		color: var(--verdigris-strong);
 		box-shadow: inset 0 0 0 1px var(--line);
 	}
-	button[aria-disabled] {
+	.line :global(.press[data-stop][aria-disabled]) {
 		opacity: 0.45;
 		cursor: default;
 	}
-	.bold,
-	.italic {
+	.line :global(.press.bold),
+	.line :global(.press.italic) {
 		font-family: var(--serif);
 		font-size: 16px;
 	}
-	.bold {
+	.line :global(.press.bold) {
 		font-weight: 700;
 	}
-	.italic {
+	.line :global(.press.italic) {
 		font-style: italic;
 	}
 	sup {
@@ -351,10 +350,10 @@
 		.rule {
 			margin: 0 2px;
 		}
-		button {
+		.line :global(.press[data-stop]) {
 			padding: 0 6px;
 		}
-		button.wide {
+		.line :global(.press[data-stop].wide) {
 			min-width: 92px;
 		}
 	}

@@ -14,6 +14,7 @@
 <script lang="ts">
 	/** A menu of the writing line. */
 	import { onMount } from 'svelte';
+	import Press from '../kit/Press.svelte';
 	import { outside } from '../parts/outside';
 	interface Props {
 		rows: MenuRow[];
@@ -53,17 +54,16 @@
 	}
 </script>
 
-<ul class="bar-menu" role="menu" tabindex="-1" aria-label={label} bind:this={box} use:outside={away} onkeydown={keys}>
+<ul class="bar-menu" role="menu" tabindex={-1} aria-label={label} bind:this={box} use:outside={away} onkeydown={keys}>
 	{#each rows as r (r.name)}
 		<li role="none" class:parted={r.parted}>
-			<button
-				type="button"
+			<Press
 				role={r.checked === undefined ? 'menuitem' : 'menuitemcheckbox'}
 				aria-checked={r.checked}
 				aria-disabled={r.disabled || undefined}
-				tabindex="-1"
+				tabindex={-1}
 				onclick={() => !r.disabled && r.run()}
-				>{r.name}{#if r.keys}<kbd>{r.keys}</kbd>{/if}</button
+				>{r.name}{#if r.keys}<kbd>{r.keys}</kbd>{/if}</Press
 			>
 		</li>
 	{/each}
@@ -80,7 +80,7 @@
 		padding-top: 5px;
 		border-top: 1px solid var(--line-soft);
 	}
-	button {
+	ul :global(.press) {
 		display: flex;
 		justify-content: space-between;
 		align-items: baseline;
@@ -91,15 +91,15 @@
 		border-radius: var(--r1);
 		cursor: pointer;
 	}
-	button:hover:not([aria-disabled]),
-	button:focus-visible {
+	ul :global(.press:hover:not([aria-disabled])),
+	ul :global(.press:focus-visible) {
 		background: var(--desk-raised);
 	}
-	button[aria-checked='true'] {
+	ul :global(.press[aria-checked='true']) {
 		color: var(--verdigris-strong);
 		font-weight: 600;
 	}
-	button[aria-disabled] {
+	ul :global(.press[aria-disabled]) {
 		color: var(--ink-3);
 		opacity: 0.6;
 		cursor: default;

@@ -69,6 +69,8 @@
 		padding: 9px 12px;
 		display: inline-flex;
 		align-items: center;
+		justify-content: center;
+		text-align: center;
 		gap: 8px;
 		white-space: nowrap;
 		background: none;

@@ -14,7 +14,7 @@ const look =
 		[own, given?.class].filter((c) => typeof c === 'string' && c).join(' ');
 
 export const button = (): Record<'base' | 'outline' | 'shadow' | 'spinner', Look> => ({
-	base: look('inline-flex items-center justify-center text-center'),
+	base: look(''),
 	outline: look(''),
 	shadow: look(''),
 	spinner: look('ms-2')

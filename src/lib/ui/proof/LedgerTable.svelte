@@ -3,6 +3,7 @@
 	import type { SourceRow } from '$lib/core/proof';
 	import type { Proof } from './proof';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import Table from '../kit/Table.svelte';
 	let { id, proof }: { id: string; proof: Proof } = $props();
 	let by = $state<'times' | 'name' | 'year'>('times');
@@ -23,15 +24,15 @@
 		<thead>
 			<tr>
 				<th scope="col" aria-sort={sorted('name')}
-					><button type="button" class:on={by === 'name'} onclick={() => (by = 'name')}>Source</button></th
+					><Press class={{ on: by === 'name' }} onclick={() => (by = 'name')}>Source</Press></th
 				>
 				<th scope="col">Where in the text</th>
 				<th scope="col">Sections</th>
 				<th scope="col" class="n" aria-sort={sorted('year')}
-					><button type="button" class:on={by === 'year'} onclick={() => (by = 'year')}>Year</button></th
+					><Press class={{ on: by === 'year' }} onclick={() => (by = 'year')}>Year</Press></th
 				>
 				<th scope="col" class="n" aria-sort={sorted('times')}
-					><button type="button" class:on={by === 'times'} onclick={() => (by = 'times')}>Cited</button></th
+					><Press class={{ on: by === 'times' }} onclick={() => (by = 'times')}>Cited</Press></th
 				>
 			</tr>
 		</thead>
@@ -85,13 +86,13 @@
 		text-align: right;
 		padding-right: 0;
 	}
-	thead button {
+	thead :global(.press) {
 		font: inherit;
 		color: inherit;
 		cursor: pointer;
 		padding: 2px 0;
 	}
-	thead button.on {
+	thead :global(.press.on) {
 		color: var(--ink);
 		text-decoration: underline;
 		text-underline-offset: 4px;

@@ -4,6 +4,7 @@
 	import { COLUMNS } from './columns';
 	import { DEFAULT_COLUMNS, type LibraryView } from './library-view.svelte';
 	import Check from '../kit/Check.svelte';
+	import Press from '../kit/Press.svelte';
 	import Btn from '../kit/Btn.svelte';
 	let { view }: { view: LibraryView } = $props();
 	let open = $state(false);
@@ -15,19 +16,14 @@
 </script>
 
 <div class="wrap">
-	<button
-		type="button"
-		class="more"
-		aria-label="Columns"
-		aria-expanded={open}
-		data-tip="Columns"
-		onclick={() => (open = !open)}>⋯</button
+	<Press class="more" aria-label="Columns" aria-expanded={open} data-tip="Columns" onclick={() => (open = !open)}
+		>⋯</Press
 	>
 	<Dropdown simple placement="bottom-end" class="menu" isOpen={open} onclose={() => (open = false)}>
 		<fieldset>
 			<legend>Columns</legend>
 			{#each COLUMNS as c (c.id)}
-				<label class:fixed={c.fixed}
+				<label class:always={c.fixed}
 					><Check
 						checked={view.table.columns.includes(c.id)}
 						disabled={c.fixed}
@@ -44,7 +40,7 @@
 	.wrap {
 		text-align: right;
 	}
-	.more {
+	.wrap :global(.more) {
 		cursor: pointer;
 		color: var(--ink-3);
 		font-size: 15px;
@@ -56,6 +52,7 @@
 		display: grid;
 		gap: 6px;
 		min-width: 160px;
+		text-align: left;
 	}
 	legend {
 		color: var(--ink-3);
@@ -68,7 +65,7 @@
 		color: var(--ink);
 		font-size: 13px;
 	}
-	label.fixed {
+	label.always {
 		color: var(--ink-3);
 	}
 </style>

@@ -3,6 +3,7 @@
 	import { shortAuthor, titleOf, yearOf } from '$lib/core/source';
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import type { LibraryView } from './library-view.svelte';
 	import Field from '../kit/Field.svelte';
 	interface Props {
@@ -71,8 +72,8 @@
 				placeholder="author, year or words of the title"
 			/>
 			{#each others as o (o.id)}
-				<button type="button" onclick={() => onmerge([o.id, ids[0]])}
-					><b>{shortAuthor(o.item) || 'No author'}</b> {yearOf(o.item)} {titleOf(o.item)}</button
+				<Press onclick={() => onmerge([o.id, ids[0]])}
+					><b>{shortAuthor(o.item) || 'No author'}</b> {yearOf(o.item)} {titleOf(o.item)}</Press
 				>
 			{:else}{#if words.trim()}<span>No source matches “{words}”.</span>{/if}{/each}
 		</div>
@@ -110,12 +111,12 @@
 		margin-top: 8px;
 		max-width: 560px;
 	}
-	.into button {
+	.into :global(.press) {
 		text-align: left;
 		padding: 3px 8px;
 		cursor: pointer;
 	}
-	.into button:hover {
+	.into :global(.press:hover) {
 		background: var(--sheet);
 	}
 	.acts {

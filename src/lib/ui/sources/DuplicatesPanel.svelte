@@ -15,6 +15,7 @@
 	import { mergeInto } from '$lib/data/sources';
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import type { LibraryView } from './library-view.svelte';
 	import Table from '../kit/Table.svelte';
@@ -125,14 +126,13 @@
 				{#each groups as g (keyOf(g))}
 					{@const s = library.sources.get(g.ids[0])!}
 					<li>
-						<button
-							type="button"
+						<Press
+							class={{ on: g === group }}
 							aria-current={g === group ? 'true' : undefined}
-							class:on={g === group}
 							onclick={() => (at = keyOf(g))}
 						>
 							<b>{label(s)}</b><small>{g.ids.length > 2 ? `${g.ids.length} sources: ` : ''}{g.reason}</small>
-						</button>
+						</Press>
 					</li>
 				{/each}
 			</ul>
@@ -212,7 +212,7 @@
 		gap: 18px;
 		align-items: start;
 	}
-	.groups button {
+	.groups :global(.press) {
 		width: 100%;
 		text-align: left;
 		padding: 8px 12px;
@@ -225,7 +225,7 @@
 		font-weight: 600;
 		display: block;
 	}
-	.groups .on {
+	.groups :global(.on) {
 		background: var(--verdigris-tint);
 	}
 	small {
@@ -234,7 +234,7 @@
 		font-weight: 400;
 		display: block;
 	}
-	.on small {
+	.groups :global(.on small) {
 		color: var(--ink-2);
 	}
 	.card {

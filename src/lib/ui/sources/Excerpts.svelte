@@ -3,6 +3,7 @@
 	import { readLocator, writeLocator } from '$lib/core/manuscript';
 	import type { Excerpt, Source } from '$lib/core/source';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import PickFiles from '../kit/PickFiles.svelte';
 	import type { Put } from './change';
 	import Field from '../kit/Field.svelte';
@@ -89,8 +90,8 @@
 	{#each source.excerpts as e, i (i)}
 		<div class="one">
 			{#if e.image}<img src={e.image} alt={e.text || 'A picture'} />{/if}
-			<button type="button" onclick={() => begin(i)} aria-label="Edit the {KINDS[e.kind].toLowerCase()}"
-				>{e.kind === 'quotation' ? `“${e.text}”` : e.text || KINDS[e.kind]}</button
+			<Press onclick={() => begin(i)} aria-label="Edit the {KINDS[e.kind].toLowerCase()}"
+				>{e.kind === 'quotation' ? `“${e.text}”` : e.text || KINDS[e.kind]}</Press
 			>
 			<em
 				>{[KINDS[e.kind].toLowerCase(), e.locator && writeLocator(e.locator), e.section]
@@ -153,12 +154,12 @@
 	.one {
 		margin-bottom: 7px;
 	}
-	.one button {
+	.one :global(.press) {
 		text-align: left;
 		font: 400 13px/1.4 var(--serif);
 		cursor: pointer;
 	}
-	.one button:hover {
+	.one :global(.press:hover) {
 		color: var(--ink);
 	}
 	em {

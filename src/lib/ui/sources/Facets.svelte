@@ -2,6 +2,7 @@
 	/** Pills beside the search: shelf, kind, state, and what wants attention. */
 	import { AT_ONCE, type LibraryView, type Panel } from './library-view.svelte';
 	import Pick from '../kit/Pick.svelte';
+	import Press from '../kit/Press.svelte';
 	let { view, onshow }: { view: LibraryView; onshow: (panel: Panel) => void } = $props();
 	const cut = (s: string) => (s.length > 34 ? `${s.slice(0, 32)}…` : s);
 	const shelves = $derived([
@@ -33,25 +34,21 @@
 <Pick look="pill" bind:value={view.shelf} onchange={filter} aria-label="Shelf" items={shelves} />
 <Pick look="pill" bind:value={view.kind} onchange={filter} aria-label="Kind of source" items={kinds} />
 <Pick look="pill" bind:value={view.state} onchange={filter} aria-label="Cited or not" items={states} />
-<button
-	type="button"
-	class="facet"
-	class:on={view.panel === 'tidy'}
+<Press
+	class={['facet', { on: view.panel === 'tidy' }]}
 	aria-pressed={view.panel === 'tidy'}
 	onclick={() => onshow(view.panel === 'tidy' ? '' : 'tidy')}
-	>{#if untidy}<i class="diamond" aria-hidden="true"></i>{/if}To clean up <b>{count(view.findings?.size)}</b></button
+	>{#if untidy}<i class="diamond" aria-hidden="true"></i>{/if}To clean up <b>{count(view.findings?.size)}</b></Press
 >
-<button
-	type="button"
-	class="facet"
-	class:on={view.panel === 'duplicates'}
+<Press
+	class={['facet', { on: view.panel === 'duplicates' }]}
 	aria-pressed={view.panel === 'duplicates'}
 	onclick={() => onshow(view.panel === 'duplicates' ? '' : 'duplicates')}
-	>Possible duplicates <b>{count(view.groups?.length)}</b></button
+	>Possible duplicates <b>{count(view.groups?.length)}</b></Press
 >
 
 <style>
-	.facet {
+	:global(.press.facet) {
 		border: 1px solid var(--line);
 		border-radius: 99px;
 		padding: 7px 12px;
@@ -60,15 +57,15 @@
 		cursor: pointer;
 		white-space: nowrap;
 	}
-	.facet b {
+	b {
 		font-weight: 600;
 		color: var(--ink);
 		font-variant-numeric: tabular-nums;
 	}
-	.facet .diamond {
+	.diamond {
 		margin-right: 6px;
 	}
-	.facet.on {
+	:global(.press.facet.on) {
 		border-color: var(--verdigris);
 		color: var(--verdigris-strong);
 		background: var(--verdigris-tint);

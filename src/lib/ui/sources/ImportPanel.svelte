@@ -1,10 +1,11 @@
 <script lang="ts">
 	/** Bringing sources in: files, pasted records, identifiers; a report first, then one step that can be undone. */
-	import { Modal, Progressbar } from 'flowbite-svelte';
+	import { Modal } from 'flowbite-svelte';
 	import { untrack } from 'svelte';
 	import type { Item } from '$lib/core/csl';
 	import { download } from '../download';
 	import Btn from '../kit/Btn.svelte';
+	import Progress from '../kit/Progress.svelte';
 	import PickFiles from '../kit/PickFiles.svelte';
 	import RestoreBackup from './RestoreBackup.svelte';
 	import { ImportSession } from './import.svelte';
@@ -68,12 +69,7 @@
 		<RestoreBackup file={b.backup} onclose={() => (open = false)} onbring={(sources) => void b.takeLibrary(sources)} />
 	{:else if b.progress}
 		<p class="sum" role="status">Reading {b.progress.file}…</p>
-		<Progressbar
-			progress={Math.round(b.progress.share * 100)}
-			size="h-1.5"
-			color="primary"
-			aria-label="Reading progress"
-		/>
+		<Progress share={b.progress.share} label="Reading progress" />
 		<div class="acts">
 			<span class="spacer"></span>
 			<Btn kind="ghost" onclick={() => b.stop()}>Stop</Btn>

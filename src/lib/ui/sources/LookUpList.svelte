@@ -2,6 +2,7 @@
 	/** Answers to look-ups: the one that was found, several to choose from, or why there is none. */
 	import { kindOf, placeOf, shortAuthor, titleOf, yearOf } from '$lib/core/source';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import type { LookUps } from './look-ups.svelte';
 	import Choice from '../kit/Choice.svelte';
 	let { list, onhand }: { list: LookUps; onhand: () => void } = $props();
@@ -11,10 +12,8 @@
 	{#each list.list as l (l.id)}
 		<li>
 			<div class="q">
-				<small>{l.kind}</small><b>{l.question}</b><button
-					type="button"
-					aria-label="Drop {l.question}"
-					onclick={() => list.drop(l.id)}>×</button
+				<small>{l.kind}</small><b>{l.question}</b><Press aria-label="Drop {l.question}" onclick={() => list.drop(l.id)}
+					>×</Press
 				>
 			</div>
 			{#if l.state === 'asking'}
@@ -72,7 +71,7 @@
 		color: var(--ink-3);
 		font-size: 12px;
 	}
-	.q button {
+	.q :global(.press) {
 		color: var(--ink-3);
 		cursor: pointer;
 		padding: 0 6px;

@@ -3,6 +3,7 @@
 	import { titleOf, type Source } from '$lib/core/source';
 	import type { Column } from './columns';
 	import Check from '../kit/Check.svelte';
+	import Press from '../kit/Press.svelte';
 	interface Props {
 		source: Source;
 		columns: Column[];
@@ -19,7 +20,7 @@
 
 <div class="grid" class:open>
 	<Check class="box" checked={picked} aria-label="Select {titleOf(source.item)}" onclick={(e) => onpick(e.shiftKey)} />
-	<button type="button" class="opener" aria-expanded={open} onclick={onopen} style:--columns={template}>
+	<Press class="opener" aria-expanded={open} onclick={onopen} style="--columns: {template}">
 		{#each columns as c (c.id)}
 			{#if c.id === 'author'}
 				{@const author = c.text(source, cited)}
@@ -34,7 +35,7 @@
 				<span class:n={c.numeric} class:y={c.id === 'year'}>{c.text(source, cited)}</span>
 			{/if}
 		{/each}
-	</button>
+	</Press>
 </div>
 
 <style>
@@ -52,7 +53,7 @@
 	.grid:hover {
 		background: var(--desk-raised);
 	}
-	.opener {
+	.grid :global(.opener) {
 		display: grid;
 		grid-template-columns: var(--columns) 24px;
 		gap: 0 14px;
@@ -61,7 +62,7 @@
 		padding: 8px 12px 8px 0;
 		cursor: pointer;
 	}
-	.opener > * {
+	.grid :global(.opener > *) {
 		overflow: hidden;
 		text-overflow: ellipsis;
 		white-space: nowrap;

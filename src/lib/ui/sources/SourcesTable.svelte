@@ -5,6 +5,7 @@
 	import OpenSource from './OpenSource.svelte';
 	import SourceRow from './SourceRow.svelte';
 	import type { RowWindow } from './table.svelte';
+	import Press from '../kit/Press.svelte';
 
 	interface Props {
 		view: LibraryView;
@@ -24,11 +25,10 @@
 <div class="grid h" style:--columns={template}>
 	<span></span>
 	{#each table.shown as c (c.id)}
-		<button
-			type="button"
-			class:n={c.numeric}
+		<Press
+			class={{ n: c.numeric }}
 			onclick={() => view.sortBy(c.id)}
-			aria-label="Sort by {c.id === 'cited' ? 'times cited' : c.name}">{c.name}{arrow(c.id)}</button
+			aria-label="Sort by {c.id === 'cited' ? 'times cited' : c.name}">{c.name}{arrow(c.id)}</Press
 		>
 	{/each}
 	<ColumnsMenu {view} />
@@ -74,13 +74,13 @@
 		color: var(--ink-3);
 		border-bottom: 1px solid var(--line);
 	}
-	.grid.h button {
+	.grid.h > :global(.press) {
 		text-align: left;
 		cursor: pointer;
 		color: inherit;
 		white-space: nowrap;
 	}
-	.grid.h .n {
+	.grid.h :global(.n) {
 		text-align: right;
 	}
 	ul {

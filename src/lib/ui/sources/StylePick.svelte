@@ -3,6 +3,7 @@
 	import { catalogue, FEATURED } from '$lib/services/style-catalogue.svelte';
 	import { sourcePreview } from './preview.svelte';
 	import Field from '../kit/Field.svelte';
+	import Press from '../kit/Press.svelte';
 	import Btn from '../kit/Btn.svelte';
 	let choosing = $state(false);
 	let query = $state('');
@@ -36,7 +37,7 @@
 		/>
 		<ul>
 			{#each matches as s (s.id)}<li>
-					<button type="button" onclick={() => void take(s)}>{s.title}</button>
+					<Press onclick={() => void take(s)}>{s.title}</Press>
 				</li>{:else}<li>
 					No style matches “{query}”.
 				</li>{/each}
@@ -70,14 +71,14 @@
 		font: 400 13px/1.4 var(--sans);
 		margin-bottom: 8px;
 	}
-	li button {
+	li :global(.press) {
 		width: 100%;
 		text-align: left;
 		padding: 3px 8px;
 		cursor: pointer;
 		color: var(--ink-2);
 	}
-	li button:hover {
+	li :global(.press:hover) {
 		color: var(--ink);
 		background: var(--verdigris-tint);
 	}

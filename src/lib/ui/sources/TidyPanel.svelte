@@ -6,6 +6,7 @@
 	import type { Settings } from '$lib/data/settings';
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Press from '../kit/Press.svelte';
 	import type { LibraryView } from './library-view.svelte';
 	import Pick from '../kit/Pick.svelte';
 
@@ -125,8 +126,8 @@
 			<ul>
 				{#each list.slice(0, shown[rule] ?? SOME) as { source, finding } (source.id + finding.field + finding.present)}
 					<li>
-						<button type="button" class="who" onclick={() => goTo(source)}
-							>{label(source)}<small>{fieldNamed(finding.field).label}</small></button
+						<Press class="who" onclick={() => goTo(source)}
+							>{label(source)}<small>{fieldNamed(finding.field).label}</small></Press
 						>
 						<span class="is"
 							>{(rule === 'spaces' ? visibleSpaces(finding.present) : finding.present) || finding.message}</span
@@ -229,12 +230,12 @@
 		min-width: 0;
 		overflow-wrap: anywhere;
 	}
-	.who {
+	li :global(.who) {
 		text-align: left;
 		font: 500 13px/1.4 var(--sans);
 		color: var(--ink-2);
 	}
-	.who:hover {
+	li :global(.who:hover) {
 		color: var(--ink);
 		text-decoration: underline;
 	}

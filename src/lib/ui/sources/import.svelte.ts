@@ -32,7 +32,7 @@ export class ImportSession {
 	backup = $state.raw<File | null>(null);
 	readonly lookUps = new LookUps();
 	from = $state('');
-	private job: Job<ImportReport> | null = null;
+	private job: Pick<Job<ImportReport>, 'stop'> | null = null;
 
 	choice(i: number): Choice {
 		return this.choices[i] ?? DEFAULT[this.report!.rows[i].state];
@@ -133,9 +133,18 @@ export class ImportSession {
 	}
 
 	private async read(files: ImportFile[]): Promise<void> {
-		const here = [...library.sources.values()].map((s) => ({ id: s.id, item: s.item }));
 		this.from = files.length === 1 ? files[0].name : `${files.length} files`;
 		this.progress = { share: 0, file: this.from };
+		// what is here already can be told only when all of it has been read
+		let stopped = false;
+		const waiting = (this.job = { stop: () => (stopped = true) });
+		await library.start();
+		if (stopped || this.job !== waiting) {
+			this.trouble = 'Stopped. Nothing was added.';
+			this.progress = null;
+			return;
+		}
+		const here = [...library.sources.values()].map((s) => ({ id: s.id, item: s.item }));
 		const rows: ImportRow[] = [];
 		const job: Job<ImportReport> = runJob(here, (api) =>
 			api.read(

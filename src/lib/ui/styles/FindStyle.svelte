@@ -2,6 +2,7 @@
 	/** Where a style is looked for: words, kind, field, language, and what is found. */
 	import { catalogue, kindWords } from '$lib/services/style-catalogue.svelte';
 	import Field from '../kit/Field.svelte';
+	import Press from '../kit/Press.svelte';
 	import Pick from '../kit/Pick.svelte';
 	import { nameOf, type StyleSearch } from './style-search.svelte';
 
@@ -57,10 +58,8 @@
 	/>
 	<div class="kinds" role="group" aria-label="Kind of style">
 		{#each KINDS as k (k.kind)}
-			<button
-				type="button"
-				aria-pressed={found.kind === k.kind}
-				onclick={() => (found.kind = found.kind === k.kind ? '' : k.kind)}>{k.name}</button
+			<Press aria-pressed={found.kind === k.kind} onclick={() => (found.kind = found.kind === k.kind ? '' : k.kind)}
+				>{k.name}</Press
 			>
 		{/each}
 	</div>
@@ -81,12 +80,11 @@
 			<ul class="choices">
 				{#each g.rows as s (s.id)}
 					<li>
-						<button
-							type="button"
+						<Press
+							class={{ on: picked === s.id }}
 							data-style={s.id}
-							class:on={picked === s.id}
 							aria-pressed={picked === s.id}
-							onclick={() => onpick(s.id)}><span>{nameOf(s)}</span><small>{kindWords(s)}</small></button
+							onclick={() => onpick(s.id)}><span>{nameOf(s)}</span><small>{kindWords(s)}</small></Press
 						>
 					</li>
 				{/each}
@@ -117,7 +115,7 @@
 		flex-wrap: wrap;
 		gap: 4px;
 	}
-	.kinds button {
+	.kinds :global(.press) {
 		padding: 3px 7px;
 		border: 1px solid var(--line);
 		border-radius: 14px;
@@ -125,7 +123,7 @@
 		font-size: 12.5px;
 		cursor: pointer;
 	}
-	.kinds button[aria-pressed='true'] {
+	.kinds :global(.press[aria-pressed='true']) {
 		border-color: var(--verdigris);
 		box-shadow: inset 0 0 0 1px var(--verdigris);
 		color: var(--ink);
