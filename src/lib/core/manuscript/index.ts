@@ -15,7 +15,7 @@ export {
 	type DocAttrs
 } from './doc-attrs';
 export { cleanDocStyle, editFacts, factsOfStyle, placementOfStyle, type DocStyle, type StyleFacts } from './doc-style';
-export { assetFromData, assetsIn, assetToData, isAssetId, safeImage, type Asset } from './assets';
+export { assetFromData, assetId, assetsIn, assetToData, isAssetId, safeImage, type Asset } from './assets';
 export { openDoc, readDoc, storeDoc, ManuscriptError, type StoredDoc } from './migrate';
 export { readCitations, type Reading, type NoteInfo, type CitationInfo, type CitingForm } from './clusters';
 export { placeCitations, type PlacementKind } from './placement';
@@ -23,7 +23,7 @@ export { insertCitation, putPlaceholder, removeCitation, textAround, typeMark } 
 export { readOutline, sectionAt, sectionLevel, countDoc, countWords, type Section, type WordCount } from './outline';
 export { followTitle, nameOf, renameBibliographies, UNTITLED } from './title';
 export { docFromText } from './text-form';
-export { readLocator, writeLocator, tidyLocator, type TypedLocator } from './locator';
+export { readLocator, writeLocator, tidyLocator, type TypedLocator } from '../source';
 export { firstWords, lastWords } from './snippet';
 export { splitCitation, joinCitations, moveCite, neighbourOf, replaceSource } from './regroup';
 export {

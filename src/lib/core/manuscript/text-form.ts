@@ -9,7 +9,7 @@ import { wrapAttrs } from './doc-attrs';
 import type { DocStyle } from './doc-style';
 import { type DocCite } from './cites';
 import { schema } from './schema';
-import { readLocator } from './locator';
+import { readLocator } from '../source';
 
 /** @param idOf gives the source id for a key; null makes the citation point at the key itself */
 export function docFromText(

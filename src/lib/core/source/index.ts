@@ -21,6 +21,7 @@ export {
 	type Identifier,
 	type IdKind
 } from './identifiers';
+export { readLocator, writeLocator, tidyLocator, type TypedLocator } from './locator';
 export { withBareDoi } from './stored';
 export { fold, nameKey, words } from './fold';
 export { mainTitle } from './main-title';

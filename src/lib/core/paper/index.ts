@@ -1,0 +1,24 @@
+/** Public interface of the paper module: the format-neutral paper, made from manuscripts and turned back into them. */
+export {
+	emptyPaper,
+	type Align,
+	type Author,
+	type Block,
+	type Caption,
+	type Cell,
+	type Dropped,
+	type Heading,
+	type Inline,
+	type ListNumbers,
+	type Mark,
+	type Paper,
+	type PaperAsset,
+	type PaperCite,
+	type PaperSource,
+	type TitleBlock
+} from './types';
+export { everyBlock, everyLine, mapLines, paragraph, rectangular, textOf, words } from './make';
+export { countPaper, type PaperCount } from './count';
+export { fromManuscript } from './from-manuscript';
+export { toManuscript, type Made } from './to-manuscript';
+export { newId } from '../manuscript';
