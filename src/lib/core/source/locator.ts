@@ -40,16 +40,19 @@ const KINDS: [string, string][] = [
 	['version', 'versions?|ver']
 ];
 
-const NUMBER = String.raw`(?:[A-Za-z]{0,3}\.?\d+[A-Za-z]?|[ivxlcdmIVXLCDM]+)`;
+const NUMBER = String.raw`(?:[A-Za-z]{0,3}\.?\d+(?:\.\d+)*[A-Za-z]?|[ivxlcdmIVXLCDM]+)`;
 const LIST = String.raw`${NUMBER}(?:\s*(?:[-–—,&+]|and)\s*${NUMBER})*`;
 const TIME = String.raw`\d{1,2}:\d{2}(?::\d{2})?(?:\s*[-–]\s*\d{1,2}:\d{2}(?::\d{2})?)?`;
+
+/** What parts a kind from its number: a letter would be part of the number else, as in “vii”. */
+const BETWEEN = String.raw`(?:\.\s*|\s+|(?<=[§¶])|(?=[\d“]))`;
 
 const RULES: { label: string; re: RegExp }[] = [
 	{ label: 'timestamp', re: new RegExp(`^(${TIME})(?=$|[\\s;,])`) },
 	...KINDS.map(([label, words]) => ({
 		label,
 		re: new RegExp(
-			`^(?:${words})\\.?\\s*(${label === 'timestamp' ? TIME : label === 'sub-verbo' ? String.raw`“?[\p{L}][\p{L}\s-]*”?` : LIST})(?=$|[\\s;,])`,
+			`^(?:${words})${BETWEEN}(${label === 'timestamp' ? TIME : label === 'sub-verbo' ? String.raw`“?[\p{L}][\p{L}\s-]*”?` : LIST})(?=$|[\\s;,])`,
 			'iu'
 		)
 	})),

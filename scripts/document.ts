@@ -1,0 +1,147 @@
+/**
+ * npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--report]: reads a document, formats it,
+ * writes it. Formats by the names of the files. A LaTeX or Markdown file's own bibliography, parts and pictures are found
+ * beside it. --report prints JSON to standard output; OUT may be left out then. What cannot be read ends with 1 and one
+ * line on standard error.
+ */
+import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { dirname, resolve, sep } from 'node:path';
+import { createSession } from '../src/lib/core/citing';
+import { toFinal, writeHtml } from '../src/lib/core/document';
+import { writeDocxBytes } from '../src/lib/core/document/docx';
+import { readOwn, writeOwn } from '../src/lib/core/document/own';
+import { DocumentError, readDocument, type OpenedDocument } from '../src/lib/core/document/readers';
+import { decodeText, readReferences } from '../src/lib/core/exchange';
+import { assetToData, ManuscriptError, placeCitations, readCitations, settingsOf } from '../src/lib/core/manuscript';
+import { countPaper, toManuscript, type Paper, type PaperSource } from '../src/lib/core/paper';
+import { makeKey } from '../src/lib/core/source';
+import { localeTree, styleTree } from './catalogue';
+
+function fail(message: string): never {
+	console.error(message.replace(/\s+/g, ' '));
+	process.exit(1);
+}
+
+const USAGE =
+	'usage: npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--report]; IN .md, .tex or .json, OUT .html, .docx or .json';
+
+interface Options {
+	names: string[];
+	sources: string[];
+	style: string;
+	locale: string;
+	report: boolean;
+}
+
+function options(args: string[]): Options {
+	const o: Options = { names: [], sources: [], style: 'apa', locale: '', report: false };
+	for (let i = 0; i < args.length; i++) {
+		const value = () => args[++i] ?? fail(USAGE);
+		if (args[i] === '--report') o.report = true;
+		else if (args[i] === '--sources') o.sources.push(value());
+		else if (args[i] === '--style') o.style = value();
+		else if (args[i] === '--locale') o.locale = value();
+		else if (args[i] === '--kind') {
+			if (value() !== 'final') fail('Only final files can be written: --kind final.');
+		} else if (args[i].startsWith('--')) fail(USAGE);
+		else o.names.push(args[i]);
+	}
+	if (o.names.length < 1 || o.names.length > 2 || (o.names.length === 1 && !o.report)) fail(USAGE);
+	return o;
+}
+
+/** Files beside the document, and below its folder; nothing above it. */
+function besideOf(name: string) {
+	const folder = resolve(dirname(name));
+	return (path: string): Uint8Array | null => {
+		const full = resolve(folder, path);
+		if (!full.startsWith(folder + sep) || !existsSync(full) || !statSync(full).isFile()) return null;
+		return readFileSync(full);
+	};
+}
+
+function sourcesFrom(file: string): PaperSource[] {
+	if (!existsSync(file)) fail(`There is no file ${file}.`);
+	const refs = readReferences(decodeText(readFileSync(file)));
+	if (!refs) fail(`${file} is of no reference format that is known.`);
+	for (const s of refs.skipped) console.error(`${file}, line ${s.line}: skipped: ${s.why} (${s.what})`);
+	const taken = new Set<string>();
+	return refs.records.map((r) => {
+		const key = r.key || makeKey(r.item, (k) => taken.has(k));
+		taken.add(key);
+		return { id: key, key, item: { ...r.item, id: key } };
+	});
+}
+
+function open(name: string, sources: PaperSource[]): OpenedDocument {
+	if (!existsSync(name)) fail(`There is no file ${name}.`);
+	const bytes = readFileSync(name);
+	try {
+		if (!name.endsWith('.json')) return readDocument(name, bytes, besideOf(name), sources);
+		return { paper: readOwn(decodeText(bytes)), unresolved: [], dropped: [] };
+	} catch (e) {
+		if (e instanceof DocumentError || e instanceof ManuscriptError) fail(e.message);
+		throw e;
+	}
+}
+
+/** The paper as it is handed in. */
+function finalOf(paper: Paper, o: Options) {
+	const made = toManuscript(paper);
+	const tree = styleTree(o.style) ?? fail(`There is no style “${o.style}” in the catalogue.`);
+	const session = createSession();
+	session.putSources(
+		paper.sources.map((s) => ({ ...s.item, id: s.id })),
+		[]
+	);
+	const info = session.useStyle(o.style, o.style, tree, localeTree, o.locale || paper.lang || undefined);
+	const form = info.class === 'note' ? 'footnotes' : 'in-text';
+	const doc = placeCitations(made.doc, info.placement, info.punctuationInQuote).doc;
+	const { clusters } = readCitations(doc, form);
+	const uncited = settingsOf(doc).uncited.map((u) => u.id);
+	const r = session.format({ clusters, uncited, full: true });
+	const items = new Map(paper.sources.map((s) => [s.id, s.item]));
+	return toFinal(doc, '', made.authors, form, {
+		citations: new Map(r.changed.map((c) => [c.id, { runs: c.runs ?? [], leadRuns: c.leadRuns ?? [] }])),
+		entries: r.bibliography?.map((e) => ({ id: e.id, runs: e.runs ?? [] })) ?? null,
+		hanging: info.hangingIndent,
+		aligned: Boolean(info.secondFieldAlign),
+		lang: info.lang,
+		picture: (id) => {
+			const a = made.assets[id];
+			return a ? assetToData({ ...a, id, createdAt: 0 }) : id;
+		},
+		source: (id) => {
+			const item = items.get(id);
+			return item && { item, tags: [], shelves: [], annotation: '' };
+		}
+	});
+}
+
+async function main(): Promise<void> {
+	const o = options(process.argv.slice(2));
+	const [input, output = ''] = o.names;
+	const { paper, unresolved, dropped } = open(input, o.sources.flatMap(sourcesFrom));
+	const made = toManuscript(paper);
+	if (output.endsWith('.json')) writeFileSync(output, writeOwn(paper).text);
+	else if (output.endsWith('.html')) writeFileSync(output, writeHtml(finalOf(paper, o)));
+	else if (output.endsWith('.docx')) writeFileSync(output, await writeDocxBytes(finalOf(paper, o)));
+	else if (output) fail(`${output}: only .html, .docx and .json can be written.`);
+	const lost = [...dropped, ...made.dropped];
+	if (!o.report) {
+		for (const d of lost) console.error(`${d.where}: not kept: ${d.what}`);
+		for (const u of unresolved) console.error(`no source: ${u}`);
+		return;
+	}
+	const { citations, cites, ...counts } = countPaper(paper);
+	console.log(
+		JSON.stringify({
+			...counts,
+			citations: { live: citations, cites, unresolved },
+			sources: paper.sources.length,
+			dropped: lost
+		})
+	);
+}
+
+await main();

@@ -1,0 +1,88 @@
+/**
+ * Documents in: a file of any format that is known becomes a paper, with its citations joined to the sources that lie
+ * beside it, and a list of what could not be kept. Heavy: run it in a worker.
+ */
+import { decodeText, readReferences } from '../../exchange';
+import type { Dropped, Paper, PaperSource } from '../../paper';
+import { readMarkdown } from './markdown';
+import { resolveCitations } from './resolve';
+import { DocumentError, type Beside, type ReadPaper } from './types';
+
+export { DocumentError, type Beside } from './types';
+
+/** Formats of documents that can be read, by the ends of their names. */
+export const DOCUMENT_FORMATS = { md: 'Markdown' } as const;
+export type DocumentFormat = keyof typeof DOCUMENT_FORMATS;
+
+const ENDINGS: Record<string, DocumentFormat> = { md: 'md', markdown: 'md', mdown: 'md', qmd: 'md', rmd: 'md' };
+
+/** The format that a file's name says; null for none that is read here. */
+export const documentFormat = (name: string): DocumentFormat | null =>
+	ENDINGS[/\.([a-z]+)$/i.exec(name)?.[1].toLowerCase() ?? ''] ?? null;
+
+export interface OpenedDocument {
+	paper: Paper;
+	/** Citations as they stood, whose sources are nowhere. */
+	unresolved: string[];
+	dropped: Dropped[];
+}
+
+/** The longest document that is read, in bytes: a paper with its pictures in one file is far below. */
+const LONGEST = 200_000_000;
+
+/**
+ * Reads a document.
+ * @param beside files that lie beside it: its sources, its parts, its pictures
+ * @param sources sources that are at hand otherwise, by their cite keys
+ * @throws DocumentError with a sentence for the person
+ */
+export function readDocument(
+	name: string,
+	bytes: Uint8Array,
+	beside: Beside,
+	sources: PaperSource[] = []
+): OpenedDocument {
+	const format = documentFormat(name);
+	if (!format) throw new DocumentError(`“${name}” is no document of a format that can be read here.`);
+	if (bytes.length > LONGEST) throw new DocumentError(`“${name}” is larger than 200 MB and was not opened.`);
+	const text = textOf(name, bytes);
+	const read = READERS[format](text, beside);
+	const found = bibliography(read, beside);
+	const { unresolved } = resolveCitations(read.paper, [...sources, ...found], read.uncited);
+	return { paper: read.paper, unresolved, dropped: read.dropped };
+}
+
+const READERS: Record<DocumentFormat, (text: string, beside: Beside) => ReadPaper> = { md: readMarkdown };
+
+/** The text of a file that should be text. @throws DocumentError for one that is not */
+function textOf(name: string, bytes: Uint8Array): string {
+	// a zip, a PDF or a picture under the name of a text
+	if (bytes.subarray(0, 4096).includes(0))
+		throw new DocumentError(`“${name}” holds no text: it is a file of another kind under this name.`);
+	return decodeText(bytes);
+}
+
+/** The sources in the files that the document names. What cannot be read is listed. */
+function bibliography(read: ReadPaper, beside: Beside): PaperSource[] {
+	const out: PaperSource[] = [];
+	for (const name of read.bibliographies) {
+		const bytes = beside(name);
+		if (!bytes) {
+			read.dropped.push({ what: `the sources in ${name}: the file is not beside the document`, where: name });
+			continue;
+		}
+		const refs = readReferences(decodeText(bytes));
+		if (!refs) {
+			read.dropped.push({ what: 'the sources: the file is of no format that is known', where: name });
+			continue;
+		}
+		for (const s of refs.skipped) {
+			read.dropped.push({ what: `the source “${s.what}”: ${s.why}`, where: `${name}, line ${s.line}` });
+		}
+		for (const r of refs.records) {
+			const id = r.key || `${name}-${r.line}`;
+			out.push({ id, key: r.key, item: { ...r.item, id } });
+		}
+	}
+	return out;
+}

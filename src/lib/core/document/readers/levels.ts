@@ -1,0 +1,17 @@
+/** Levels of headings, brought to one measure: 1 is the title of the paper, 2 a section. */
+import { everyBlock, type Block, type Heading } from '../../paper';
+
+/**
+ * Where the title stands apart, or several headings are of the first level, those are sections. A single heading of the
+ * first level that stands before all others is the title.
+ */
+export function settleLevels(blocks: Block[], titleApart: boolean): void {
+	const headings: Heading[] = [];
+	for (const { block } of everyBlock(blocks)) {
+		if (block.t === 'heading') headings.push(block);
+		else if (block.t === 'bibliography') headings.push(block.heading);
+	}
+	const top = headings.filter((h) => h.level === 1);
+	if (!top.length || (!titleApart && top.length === 1 && headings[0] === top[0] && blocks[0] === top[0])) return;
+	for (const h of headings) h.level++;
+}

@@ -1,0 +1,21 @@
+/** What readers of document formats take and give. They know papers, and no manuscript. */
+import type { Dropped, Paper } from '../../paper';
+
+/** A file beside the one that is read, by its path as the document names it; null where there is none. */
+export type Beside = (path: string) => Uint8Array | null;
+
+export interface ReadPaper {
+	/** Cites name sources by their cite keys until `resolveCitations` has found them. */
+	paper: Paper;
+	/** Files that hold the sources, as the document names them. */
+	bibliographies: string[];
+	/** Cite keys that the list takes in without their being cited; `*` for all there are. */
+	uncited: string[];
+	/** What could not be kept, with its place. */
+	dropped: Dropped[];
+}
+
+/** A file that is no document of its format, or cannot be read: a sentence for the person, with the place. */
+export class DocumentError extends Error {
+	override name = 'DocumentError';
+}
