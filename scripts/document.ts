@@ -78,7 +78,7 @@ function open(name: string, sources: PaperSource[]): OpenedDocument {
 	const bytes = readFileSync(name);
 	try {
 		if (!name.endsWith('.json')) return readDocument(name, bytes, besideOf(name), sources);
-		return { paper: readOwn(decodeText(bytes)), unresolved: [], dropped: [] };
+		return { paper: readOwn(decodeText(bytes)), unresolved: [], headingMade: false, dropped: [] };
 	} catch (e) {
 		if (e instanceof DocumentError || e instanceof ManuscriptError) fail(e.message);
 		throw e;
@@ -121,7 +121,7 @@ function finalOf(paper: Paper, o: Options) {
 async function main(): Promise<void> {
 	const o = options(process.argv.slice(2));
 	const [input, output = ''] = o.names;
-	const { paper, unresolved, dropped } = open(input, o.sources.flatMap(sourcesFrom));
+	const { paper, unresolved, headingMade, dropped } = open(input, o.sources.flatMap(sourcesFrom));
 	const made = toManuscript(paper);
 	if (output.endsWith('.json')) writeFileSync(output, writeOwn(paper).text);
 	else if (output.endsWith('.html')) writeFileSync(output, writeHtml(finalOf(paper, o)));
@@ -137,6 +137,8 @@ async function main(): Promise<void> {
 	console.log(
 		JSON.stringify({
 			...counts,
+			// the headings that the document has
+			headings: counts.headings - (headingMade ? 1 : 0),
 			citations: { live: citations, cites, unresolved },
 			sources: paper.sources.length,
 			dropped: lost

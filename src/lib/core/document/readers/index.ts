@@ -4,26 +4,34 @@
  */
 import { decodeText, readReferences } from '../../exchange';
 import type { Dropped, Paper, PaperSource } from '../../paper';
+import { readLatex } from './latex';
 import { readMarkdown } from './markdown';
-import { resolveCitations } from './resolve';
+import { resolveCitations, type Resolved } from './resolve';
 import { DocumentError, type Beside, type ReadPaper } from './types';
 
 export { DocumentError, type Beside } from './types';
 
 /** Formats of documents that can be read, by the ends of their names. */
-export const DOCUMENT_FORMATS = { md: 'Markdown' } as const;
+export const DOCUMENT_FORMATS = { md: 'Markdown', tex: 'LaTeX' } as const;
 export type DocumentFormat = keyof typeof DOCUMENT_FORMATS;
 
-const ENDINGS: Record<string, DocumentFormat> = { md: 'md', markdown: 'md', mdown: 'md', qmd: 'md', rmd: 'md' };
+const ENDINGS: Record<string, DocumentFormat> = {
+	md: 'md',
+	markdown: 'md',
+	mdown: 'md',
+	qmd: 'md',
+	rmd: 'md',
+	tex: 'tex',
+	latex: 'tex',
+	ltx: 'tex'
+};
 
 /** The format that a file's name says; null for none that is read here. */
 export const documentFormat = (name: string): DocumentFormat | null =>
 	ENDINGS[/\.([a-z]+)$/i.exec(name)?.[1].toLowerCase() ?? ''] ?? null;
 
-export interface OpenedDocument {
+export interface OpenedDocument extends Resolved {
 	paper: Paper;
-	/** Citations as they stood, whose sources are nowhere. */
-	unresolved: string[];
 	dropped: Dropped[];
 }
 
@@ -48,11 +56,14 @@ export function readDocument(
 	const text = textOf(name, bytes);
 	const read = READERS[format](text, beside);
 	const found = bibliography(read, beside);
-	const { unresolved } = resolveCitations(read.paper, [...sources, ...found], read.uncited);
-	return { paper: read.paper, unresolved, dropped: read.dropped };
+	const resolved = resolveCitations(read.paper, [...sources, ...found], read.uncited);
+	return { paper: read.paper, ...resolved, dropped: read.dropped };
 }
 
-const READERS: Record<DocumentFormat, (text: string, beside: Beside) => ReadPaper> = { md: readMarkdown };
+const READERS: Record<DocumentFormat, (text: string, beside: Beside) => ReadPaper> = {
+	md: readMarkdown,
+	tex: readLatex
+};
 
 /** The text of a file that should be text. @throws DocumentError for one that is not */
 function textOf(name: string, bytes: Uint8Array): string {

@@ -14,6 +14,8 @@ import {
 export interface Resolved {
 	/** What stands in the text for citations whose sources are not there, as it was written. */
 	unresolved: string[];
+	/** The list of references has a heading that the document did not have. */
+	headingMade: boolean;
 }
 
 /** Headings of lists of references, in the languages of many papers; common practice. */
@@ -69,8 +71,7 @@ export function resolveCitations(paper: Paper, found: PaperSource[], uncited: st
 	const listed = [...new Set(more)].filter((s) => !cited.has(s.id)).map((s) => ({ id: s.id, why: '' }));
 	if (listed.length) paper.own = { ...paper.own, settings: { uncited: listed } };
 	paper.sources = [...used.values()];
-	if (used.size) giveList(paper);
-	return { unresolved };
+	return { unresolved, headingMade: used.size > 0 && giveList(paper) };
 }
 
 function citedIn(paper: Paper): Set<string> {
@@ -80,34 +81,38 @@ function citedIn(paper: Paper): Set<string> {
 	return ids;
 }
 
-/** A paper with citations has a list: where it says so, under a heading at its end that waits for one, else at its end. */
-function giveList(paper: Paper): void {
+/**
+ * A paper with citations has a list: where it says so, under a heading at its end that waits for one, else at its end.
+ * @returns whether its heading was made here
+ */
+function giveList(paper: Paper): boolean {
 	const { blocks } = paper;
 	const own = blocks.findIndex((b) => b.t === 'bibliography');
 	const isHeading = (b: Block | undefined): b is Extract<Block, { t: 'heading' }> =>
 		b?.t === 'heading' && b.level > 1 && LIST_HEADING.test(textOf(b.content));
-	if (own >= 0) {
-		const list = blocks[own];
+	const list = blocks[own];
+	if (list?.t === 'bibliography') {
 		const before = blocks[own - 1];
-		if (list.t === 'bibliography' && isHeading(before)) {
+		if (isHeading(before)) {
 			blocks.splice(own - 1, 2, { ...list, heading: before });
-		} else if (list.t === 'bibliography' && !list.heading.content.length) {
-			list.heading.content = words('References');
+			return false;
 		}
-		return;
+		if (!list.heading.content.length) list.heading.content = words('References');
+		return true;
 	}
 	const last = blocks.findLastIndex((b) => b.t !== 'page-break');
 	const heading = blocks[last];
 	if (isHeading(heading)) {
 		blocks.splice(last, 1, { t: 'bibliography', id: newId(), settings: {}, heading });
-		return;
+		return false;
 	}
 	// a list that was typed is there already
-	if (blocks.some((b) => isHeading(b))) return;
+	if (blocks.some((b) => isHeading(b))) return false;
 	blocks.push({
 		t: 'bibliography',
 		id: newId(),
 		settings: {},
 		heading: { t: 'heading', id: '', level: 2, content: words('References'), lang: '', align: '' }
 	});
+	return true;
 }

@@ -4,7 +4,7 @@
  * attributes (`[…]{lang=de}`). Works on the pieces of a line, so that formatting within a citation or note is kept.
  */
 import { newId, paragraph, words, type Inline, type Mark, type PaperCite } from '../../../paper';
-import { readBehind } from '../cite-text';
+import { fieldText, readBehind } from '../cite-text';
 
 /** Signs that were escaped, so that they mean themselves: moved into the area of private use (U+E900 and following). */
 const ESCAPED = 0xe900;
@@ -141,22 +141,10 @@ function tidy(list: Inline[]): Inline[] {
 
 /** The words between two places with their formatting as the processor reads it in prefixes and suffixes. */
 function typed(line: Line, from: number, to: number, c: ScanContext): string {
-	const around = new Set(line.marks(Math.max(0, from - 1)).map((m) => m.t));
-	return line
-		.slice(from, to)
-		.map((p) => {
-			if (p.t !== 'text') {
-				if (p.t === 'math') return p.tex;
-				c.lost('a note or a picture within a citation');
-				return '';
-			}
-			const text = plain(p.text).replace(/\s+/g, ' ');
-			// what all of it is in, the citation is in
-			const own = p.marks.filter((m) => !around.has(m.t));
-			const tag = own.some((m) => m.t === 'em') ? 'i' : own.some((m) => m.t === 'strong') ? 'b' : '';
-			return tag ? `<${tag}>${text}</${tag}>` : text;
-		})
-		.join('');
+	// what all of it is in, the citation is in
+	const around = new Set<string>(line.marks(Math.max(0, from - 1)).map((m) => m.t));
+	const pieces = line.slice(from, to).map((p) => (p.t === 'text' ? { ...p, text: plain(p.text) } : p));
+	return fieldText(pieces, around, () => c.lost('a note or a picture within a citation'));
 }
 
 const keyOf = (m: RegExpExecArray): string => plain(m[2] ?? m[3]);

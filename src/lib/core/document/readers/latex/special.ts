@@ -1,0 +1,367 @@
+/** Commands that do something of their own. */
+import { newId, textOf } from '../../../paper';
+import type { LatexReader } from '.';
+import { readCite } from './cites';
+import { Cursor, isMacro, isString, rawOf, type Node } from './cursor';
+import type { Flow } from './flow';
+import { byCommas, PLACES, readAuthors } from './front';
+import { languageOf } from './text';
+
+type Command = (r: LatexReader, at: Cursor, flow: Flow, name: string) => void;
+
+const reference =
+	(show: 'label' | 'number' | 'title', around: [string, string] = ['', '']): Command =>
+	(r, at, flow, name) => {
+		at.star();
+		const targets = rawOf(at.arg())
+			.split(',')
+			.map((t) => t.trim())
+			.filter(Boolean);
+		if (/page/.test(name)) r.loses(`the number of a page (\\${name}): the number of what is there stands instead`);
+		targets.forEach((target, i) => {
+			if (i) flow.text(i === targets.length - 1 ? ' and ' : ', ');
+			if (around[0]) flow.text(around[0]);
+			flow.piece({ t: 'cross-ref', target, show, marks: flow.marks });
+			if (around[1]) flow.text(around[1]);
+		});
+	};
+const foot =
+	(kind: 'footnote' | 'endnote'): Command =>
+	(r, at, flow) => {
+		at.opt();
+		r.note(at.arg(), kind, flow);
+	};
+const quoted =
+	(open: string, close: string): Command =>
+	(r, at, flow) => {
+		at.star();
+		at.opt();
+		flow.text(open);
+		r.walk(new Cursor(at.arg()), flow);
+		flow.text(close);
+	};
+const define: Command = (r, at) => r.definitions.newCommand(at);
+const include: Command = (r, at) => r.include(rawOf(at.arg()), at);
+const pageBreak: Command = (_, __, flow) => flow.block({ t: 'page-break' });
+const place: Command = (r, at) => {
+	at.opt();
+	const nodes = at.arg();
+	const last = r.paper.head.authors.at(-1);
+	const name = textOf(r.inlines(nodes));
+	if (last && name) last.affiliations = [...last.affiliations, name];
+	else if (name) r.loses(`the place “${name.slice(0, 60)}”, which belongs to no author`);
+};
+const contents: Command = (r, _, flow, name) => {
+	flow.end();
+	r.loses(`\\${name}: contents are made anew`);
+};
+const link = (r: LatexReader, href: string, flow: Flow, words: () => void): void => {
+	const before = flow.marks;
+	if (/^(?:https?:|mailto:)/i.test(href)) flow.mark([...before, { t: 'link', href }]);
+	else r.loses('a link that is no web or mail address: its words are kept');
+	words();
+	flow.mark(before);
+};
+const address = (nodes: Node[]): string => rawOf(nodes).replace(/\\([%#_&{}~])/g, '$1');
+
+/** What is switched off: up to the `\fi` that belongs to it. */
+const condition: Command = (r, at, _, name) => {
+	let depth = 1;
+	while (!at.done && depth > 0) {
+		const n = at.next();
+		if (isMacro(n, 'fi')) depth--;
+		else if (n?.type === 'macro' && /^if[a-z]*$/i.test(n.content) && n.content !== 'iff') depth++;
+	}
+	r.loses(name === 'iffalse' ? 'a passage that is switched off' : `a passage under the condition \\${name}`);
+};
+
+export const COMMANDS: Record<string, Command> = {
+	newcommand: define,
+	renewcommand: define,
+	providecommand: define,
+	DeclareRobustCommand: define,
+	NewDocumentCommand: (r, at) => r.definitions.newDocumentCommand(at),
+	RenewDocumentCommand: (r, at) => r.definitions.newDocumentCommand(at),
+	def: (r, at) => r.definitions.def(at),
+	edef: (r, at) => r.definitions.def(at),
+	gdef: (r, at) => r.definitions.def(at),
+	let: (r, at) => r.definitions.let(at),
+	newenvironment: (r, at) => r.skip('*moomm', at),
+	renewenvironment: (r, at) => r.skip('*moomm', at),
+	newtheorem: (r, at) => {
+		at.star();
+		const name = rawOf(at.arg());
+		at.opt();
+		r.environments.statements.set(name, textOf(r.inlines(at.arg())));
+		at.opt();
+	},
+	makeatletter: (r, at) => {
+		let some = false;
+		for (let n = at.next(); n && !isMacro(n, 'makeatother'); n = at.next()) some ||= n.type === 'macro';
+		if (some) r.loses('definitions for the class of the document');
+	},
+	iffalse: condition,
+	ifx: condition,
+	ifdefined: condition,
+	ifnum: condition,
+	usepackage: (r, at) => {
+		const options = at.opt();
+		if (rawOf(at.arg()) === 'babel' && options)
+			// the language named last is that of the document (babel manual, 1.1)
+			r.paper.lang =
+				rawOf(options)
+					.split(',')
+					.map((o) => languageOf(o.replace(/^.*=/, '')))
+					.filter(Boolean)
+					.at(-1) ?? r.paper.lang;
+	},
+	setdefaultlanguage: (r, at) => {
+		at.opt();
+		r.paper.lang = languageOf(rawOf(at.arg())) || r.paper.lang;
+	},
+	setmainlanguage: (r, at) => {
+		at.opt();
+		r.paper.lang = languageOf(rawOf(at.arg())) || r.paper.lang;
+	},
+	foreignlanguage: (r, at, flow) => {
+		const lang = languageOf(rawOf(at.arg()));
+		const before = flow.marks;
+		if (lang) flow.mark([...before, { t: 'language', lang }]);
+		r.walk(new Cursor(at.arg()), flow);
+		flow.mark(before);
+	},
+	title: (r, at) => {
+		at.opt();
+		// what thanks somebody stands in a note to the title
+		const nodes = at.arg().map((n): Node => {
+			if (isMacro(n, 'thanks')) return { ...n, content: 'footnote' };
+			return isMacro(n, '\\', 'newline') ? { type: 'whitespace' } : n;
+		});
+		r.paper.head.title = r.inlines(nodes);
+	},
+	subtitle: (r, at) => {
+		const nodes = at.arg();
+		const { head } = r.paper;
+		head.title = [
+			...head.title,
+			...(head.title.length ? [{ t: 'text' as const, text: ': ', marks: [] }] : []),
+			...r.inlines(nodes)
+		];
+	},
+	author: (r, at) => {
+		at.opt();
+		readAuthors(at.arg(), r.paper.head, (n) => r.inlines(n));
+	},
+	date: (r, at) => {
+		const nodes = at.arg();
+		r.paper.head.date = nodes.some((n) => isMacro(n, 'today')) ? '' : textOf(r.inlines(nodes));
+	},
+	email: (r, at) => {
+		const nodes = at.arg();
+		const last = r.paper.head.authors.at(-1);
+		if (last) last.email = textOf(r.inlines(nodes));
+	},
+	keywords: (r, at) => {
+		r.paper.head.keywords.push(...byCommas(at.arg(), (n) => r.inlines(n)));
+	},
+	abstract: (r, at) => {
+		if (at.group) r.paper.head.abstract.push(...r.blocks(at.arg()));
+	},
+	...Object.fromEntries([...PLACES].map((name) => [name, place])),
+	today: () => {},
+	label: (r, at) => r.label(rawOf(at.arg())),
+	ref: reference('number'),
+	subref: reference('number'),
+	vref: reference('number'),
+	pageref: reference('number'),
+	autoref: reference('label'),
+	cref: reference('label'),
+	Cref: reference('label'),
+	nameref: reference('title'),
+	eqref: reference('number', ['(', ')']),
+	hyperref: (r, at, flow) => {
+		if (at.opt()) r.loses('a link to a place in the document: its words are kept');
+		r.walk(new Cursor(at.arg()), flow);
+	},
+	hyperlink: (r, at, flow) => {
+		at.arg();
+		r.loses('a link to a place in the document: its words are kept');
+		r.walk(new Cursor(at.arg()), flow);
+	},
+	hypertarget: (r, at, flow) => {
+		at.arg();
+		r.walk(new Cursor(at.arg()), flow);
+	},
+	footnote: foot('footnote'),
+	endnote: foot('endnote'),
+	sidenote: foot('footnote'),
+	marginnote: foot('footnote'),
+	marginpar: foot('footnote'),
+	footnotemark: (r, at, flow) => {
+		at.opt();
+		r.note(null, 'footnote', flow);
+	},
+	footnotetext: (r, at, flow) => {
+		at.opt();
+		const nodes = at.arg();
+		const note = r.waitingNote();
+		if (note) r.noteWords(note, nodes);
+		else r.note(nodes, 'footnote', flow);
+	},
+	todo: (r, at) => {
+		at.opt();
+		at.arg();
+		r.loses('a remark to oneself (\\todo)');
+	},
+	enquote: quoted('“', '”'),
+	textquote: quoted('“', '”'),
+	foreignquote: (r, at, flow) => {
+		at.arg();
+		quoted('“', '”')(r, at, flow, '');
+	},
+	textcquote: (r, at, flow) => cquote(r, at, flow),
+	blockcquote: (r, at, flow) => cquote(r, at, flow),
+	blockquote: quoted('“', '”'),
+	url: (r, at, flow) => {
+		const href = address(at.arg());
+		link(r, href, flow, () => flow.text(href));
+	},
+	nolinkurl: (_, at, flow) => flow.text(address(at.arg())),
+	path: (_, at, flow) => flow.text(address(at.arg()), { t: 'code' }),
+	doi: (r, at, flow) => {
+		const doi = address(at.arg());
+		link(r, `https://doi.org/${doi}`, flow, () => flow.text(doi));
+	},
+	href: (r, at, flow) => {
+		at.opt();
+		const href = address(at.arg());
+		const words = at.arg();
+		link(r, href, flow, () => r.walk(new Cursor(words), flow));
+	},
+	input: include,
+	include,
+	subfile: include,
+	subfileinclude: include,
+	import: (r, at) => {
+		const folder = rawOf(at.arg()).replace(/\/?$/, '/');
+		r.include(folder + rawOf(at.arg()), at);
+	},
+	includegraphics: (r, at, flow) => {
+		at.star();
+		at.opt();
+		at.opt();
+		r.environments.graphic(rawOf(at.arg()), flow);
+	},
+	graphicspath: (r, at) => r.folders(at.arg().flatMap((n) => (n.type === 'group' ? [rawOf(n.content)] : []))),
+	caption: (r, at, flow) => r.environments.caption(at, flow),
+	captionof: (r, at, flow) => {
+		at.star();
+		at.arg();
+		r.environments.caption(at, flow);
+	},
+	subfloat: (r, at, flow) => {
+		const words = at.opt();
+		if (words) r.environments.subCaption(words);
+		r.walk(new Cursor(at.arg()), flow);
+	},
+	subfigure: (r, at, flow) => COMMANDS.subfloat(r, at, flow, ''),
+	resizebox: (r, at, flow) => {
+		r.skip('*mm', at);
+		r.walk(new Cursor(at.arg()), flow);
+	},
+	scalebox: (r, at, flow) => {
+		r.skip('mo', at);
+		r.walk(new Cursor(at.arg()), flow);
+	},
+	parbox: (r, at, flow) => {
+		r.skip('ooom', at);
+		r.walk(new Cursor(at.arg()), flow);
+	},
+	textcolor: (r, at, flow) => {
+		r.skip('om', at);
+		r.walk(new Cursor(at.arg()), flow);
+	},
+	multirow: (r, at, flow) => {
+		r.skip('omom', at);
+		r.walk(new Cursor(at.arg()), flow);
+	},
+	bibliography: (r, at, flow) =>
+		r.bibliography(
+			rawOf(at.arg())
+				.split(',')
+				.map((f) => f.trim()),
+			null,
+			flow
+		),
+	addbibresource: (r, at) => {
+		at.opt();
+		r.result.bibliographies.push(rawOf(at.arg()));
+	},
+	addglobalbib: (r, at) => {
+		at.opt();
+		r.result.bibliographies.push(rawOf(at.arg()));
+	},
+	printbibliography: (r, at, flow) => {
+		const options = at.opt() ?? [];
+		const k = options.findIndex((n, i) => isString(n, 'title') && isString(options[i + 1], '='));
+		const title = k < 0 ? null : options[k + 2]?.type === 'group' ? options[k + 2] : null;
+		const words = k < 0 || title ? null : untilComma(options.slice(k + 2));
+		r.bibliography([], title?.type === 'group' ? title.content : words, flow);
+	},
+	nocite: (r, at) => {
+		r.result.uncited.push(
+			...rawOf(at.arg())
+				.split(',')
+				.map((k) => k.trim())
+				.filter(Boolean)
+		);
+	},
+	newpage: pageBreak,
+	clearpage: pageBreak,
+	pagebreak: pageBreak,
+	cleardoublepage: pageBreak,
+	eject: pageBreak,
+	tableofcontents: contents,
+	listoffigures: contents,
+	listoftables: contents,
+	appendix: (_, __, flow) => flow.end(),
+	par: (_, __, flow) => flow.end(),
+	'\\': (r, at, flow) => {
+		at.star();
+		at.opt();
+		flow.piece({ t: 'break', marks: flow.marks });
+	},
+	newline: (_, __, flow) => flow.piece({ t: 'break', marks: flow.marks }),
+	linebreak: (_, at, flow) => {
+		at.opt();
+		flow.piece({ t: 'break', marks: flow.marks });
+	},
+	'(': () => {},
+	')': () => {},
+	ensuremath: (r, at, flow) => flow.piece({ t: 'math', tex: r.tex(at.arg()), marks: flow.marks }),
+	num: (r, at, flow) => {
+		at.opt();
+		r.walk(new Cursor(at.arg()), flow);
+	},
+	SI: (r, at, flow) => {
+		at.opt();
+		r.walk(new Cursor(at.arg()), flow);
+		flow.text('\u00a0');
+		r.walk(new Cursor(at.arg()), flow);
+	}
+};
+
+/** A quotation with its source: `\textcquote[pre][post]{key}{words}` (csquotes manual, 5). */
+function cquote(r: LatexReader, at: Cursor, flow: Flow): void {
+	const { cites, raw } = readCite('cite', { form: 'parenthetical' }, at, (nodes) => r.words(nodes));
+	at.opt();
+	flow.text('“');
+	r.walk(new Cursor(at.arg()), flow);
+	flow.text('” ');
+	flow.piece({ t: 'citation', id: newId(), cites, raw, marks: flow.marks });
+}
+
+function untilComma(nodes: Node[]): Node[] {
+	const end = nodes.findIndex((n) => isString(n, ','));
+	return end < 0 ? nodes : nodes.slice(0, end);
+}
