@@ -95,14 +95,15 @@ test('title, authors, abstract and keywords stand at the beginning, pictures get
 				],
 				date: '3 May 2024',
 				abstract: [paragraph(words('Short.'))],
-				keywords: ['gas', 'harbours']
+				keywords: ['gas', 'harbours'],
+				thanks: [words('Funded.')]
 			}
 		})
 	);
 	assert.deepEqual(made.authors, ['Ida Lark', 'Per Stone']);
 	assert.equal(
 		made.doc.textBetween(0, made.doc.content.size, '\n'),
-		'Lamps\nIda Lark (Port Ennis)\n3 May 2024\nAbstract\nShort.\nKeywords: gas, harbours\n'
+		'Lamps\nIda Lark (Port Ennis)\n3 May 2024\nFunded.\nAbstract\nShort.\nKeywords: gas, harbours\n'
 	);
 	const figure = made.doc.lastChild!;
 	assert.match(figure.attrs.asset as string, /^[0-9a-f]{40}$/);

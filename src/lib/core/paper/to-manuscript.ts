@@ -45,6 +45,7 @@ function headBlocks({ head }: Paper): Block[] {
 	});
 	for (const line of more) out.push(paragraph(words(line)));
 	if (head.date) out.push(paragraph(words(head.date)));
+	out.push(...head.thanks.map(paragraph));
 	if (head.abstract.length) {
 		out.push({ t: 'heading', id: '', level: 2, content: words('Abstract'), lang: '', align: '' }, ...head.abstract);
 	}

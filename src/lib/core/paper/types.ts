@@ -98,6 +98,8 @@ export interface TitleBlock {
 	date: string;
 	abstract: Block[];
 	keywords: string[];
+	/** Thanks and remarks that belong to the title. */
+	thanks: Inline[][];
 }
 
 export interface PaperSource {
@@ -131,7 +133,7 @@ export interface Dropped {
 }
 
 export const emptyPaper = (): Paper => ({
-	head: { title: [], authors: [], date: '', abstract: [], keywords: [] },
+	head: { title: [], authors: [], date: '', abstract: [], keywords: [], thanks: [] },
 	lang: '',
 	blocks: [],
 	sources: [],

@@ -71,7 +71,7 @@ export function resolveCitations(paper: Paper, found: PaperSource[], uncited: st
 	const listed = [...new Set(more)].filter((s) => !cited.has(s.id)).map((s) => ({ id: s.id, why: '' }));
 	if (listed.length) paper.own = { ...paper.own, settings: { uncited: listed } };
 	paper.sources = [...used.values()];
-	return { unresolved, headingMade: used.size > 0 && giveList(paper) };
+	return { unresolved, headingMade: giveList(paper, used.size > 0) };
 }
 
 function citedIn(paper: Paper): Set<string> {
@@ -85,7 +85,7 @@ function citedIn(paper: Paper): Set<string> {
  * A paper with citations has a list: where it says so, under a heading at its end that waits for one, else at its end.
  * @returns whether its heading was made here
  */
-function giveList(paper: Paper): boolean {
+function giveList(paper: Paper, cited: boolean): boolean {
 	const { blocks } = paper;
 	const own = blocks.findIndex((b) => b.t === 'bibliography');
 	const isHeading = (b: Block | undefined): b is Extract<Block, { t: 'heading' }> =>
@@ -100,6 +100,7 @@ function giveList(paper: Paper): boolean {
 		if (!list.heading.content.length) list.heading.content = words('References');
 		return true;
 	}
+	if (!cited) return false;
 	const last = blocks.findLastIndex((b) => b.t !== 'page-break');
 	const heading = blocks[last];
 	if (isHeading(heading)) {

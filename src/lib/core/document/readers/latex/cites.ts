@@ -47,7 +47,10 @@ const COMMANDS = new Map<string, Command>([
 		'citeyearnp',
 		'mcite',
 		'citealias',
-		'citepalias'
+		'citen',
+		'fullciteyear',
+		'citepalias',
+		'citen'
 	),
 	...named(
 		'narrative',
@@ -55,6 +58,7 @@ const COMMANDS = new Map<string, Command>([
 		'textcite',
 		'citea',
 		'citeasnoun',
+		'citeonline',
 		'shortcitea',
 		'possessivecite',
 		'citetalias',

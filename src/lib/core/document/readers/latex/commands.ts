@@ -322,7 +322,6 @@ export const FORMULAS = new Set([
 	'multline',
 	'eqnarray',
 	'displaymath',
-	'math',
 	'dmath',
 	'dgroup',
 	'darray'

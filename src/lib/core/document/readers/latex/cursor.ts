@@ -22,58 +22,61 @@ export const envName = (n: Ast.Environment): string =>
 export const rawOf = (nodes: Node[]): string => printRaw(nodes).trim();
 
 export class Cursor {
-	private i = 0;
-	private nodes: Node[];
+	/** What is still to come, the next one last, so that things can be put in front. */
+	private readonly nodes: Node[];
 	constructor(nodes: Node[]) {
-		this.nodes = nodes;
+		this.nodes = [...nodes].reverse();
 	}
 	get done(): boolean {
-		return this.i >= this.nodes.length;
+		return this.nodes.length === 0;
 	}
 	peek(ahead = 0): Node | undefined {
-		return this.nodes[this.i + ahead];
+		return this.nodes[this.nodes.length - 1 - ahead];
 	}
 	next(): Node | undefined {
-		return this.nodes[this.i++];
+		return this.nodes.pop();
 	}
 	/** Puts something in front of what comes next. */
 	put(nodes: Node[]): void {
-		this.nodes = [...nodes, ...this.nodes.slice(this.i)];
-		this.i = 0;
+		for (let i = nodes.length - 1; i >= 0; i--) this.nodes.push(nodes[i]);
 	}
 	skipSpace(): void {
-		while (isSpace(this.peek())) this.i++;
+		while (isSpace(this.peek())) this.next();
 	}
 	/** What is left. */
 	rest(): Node[] {
-		return this.nodes.slice(this.i);
+		return [...this.nodes].reverse();
+	}
+	private drop(count: number): void {
+		this.nodes.length -= count;
 	}
 
-	/** What the next place that is no space would be. */
-	private ahead(): number {
-		let k = this.i;
-		while (isSpace(this.nodes[k])) k++;
+	/** How many spaces come first. */
+	private spaces(): number {
+		let k = 0;
+		while (isSpace(this.peek(k))) k++;
 		return k;
 	}
 
 	star(): boolean {
-		const k = this.ahead();
-		if (!isString(this.nodes[k], '*')) return false;
-		this.i = k + 1;
+		const k = this.spaces();
+		if (!isString(this.peek(k), '*')) return false;
+		this.drop(k + 1);
 		return true;
 	}
 
 	/** An argument between two signs, `[…]`, `(…)` or `<…>`; null where none begins. */
 	opt(open = '[', close = ']'): Node[] | null {
-		const k = this.ahead();
-		if (!isString(this.nodes[k], open)) return null;
+		const k = this.spaces();
+		if (!isString(this.peek(k), open)) return null;
 		let depth = 0;
 		for (let j = k; j < this.nodes.length; j++) {
-			if (this.nodes[j].type === 'parbreak') return null;
-			if (isString(this.nodes[j], open)) depth++;
-			else if (isString(this.nodes[j], close) && --depth === 0) {
-				this.i = j + 1;
-				const inside = this.nodes.slice(k + 1, j);
+			const n = this.peek(j)!;
+			if (n.type === 'parbreak') return null;
+			if (isString(n, open)) depth++;
+			else if (isString(n, close) && --depth === 0) {
+				const inside = this.nodes.slice(this.nodes.length - j, this.nodes.length - 1 - k).reverse();
+				this.drop(j + 1);
 				// braces around all of it only keep brackets in
 				return inside.length === 1 && inside[0].type === 'group' ? inside[0].content : inside;
 			}
@@ -83,10 +86,10 @@ export class Cursor {
 
 	/** The next argument: what a group holds, or one sign; nothing at the end or before an empty line. */
 	arg(): Node[] {
-		const k = this.ahead();
-		const n = this.nodes[k];
+		const k = this.spaces();
+		const n = this.peek(k);
 		if (!n || n.type === 'parbreak') return [];
-		this.i = k + 1;
+		this.drop(k + 1);
 		if (n.type === 'group') return n.content;
 		// of a word it is the first letter
 		if (n.type === 'string' && n.content.length > 1) {
@@ -99,6 +102,11 @@ export class Cursor {
 
 	/** Whether a group comes next. */
 	get group(): boolean {
-		return this.nodes[this.ahead()]?.type === 'group';
+		return this.peek(this.spaces())?.type === 'group';
+	}
+
+	/** Whether a command of a name is still to come. */
+	has(name: string): boolean {
+		return this.nodes.some((n) => isMacro(n, name));
 	}
 }

@@ -14,6 +14,17 @@ const MOST = 200_000;
 export class Definitions {
 	private readonly all = new Map<string, Definition>();
 	private written = 0;
+	/** @param known commands whose meaning is known: how a paper sets them anew says nothing of its text */
+	constructor(private readonly known: (name: string) => boolean) {}
+
+	private keep(name: string, d: Definition): void {
+		if (!this.known(name)) this.all.set(name, d);
+	}
+
+	/** Something would have gone on without end. */
+	get endless(): boolean {
+		return this.written > MOST;
+	}
 
 	has(name: string): boolean {
 		return this.all.has(name);
@@ -27,7 +38,7 @@ export class Definitions {
 		const first = at.opt();
 		const body = at.arg();
 		if (macro?.type !== 'macro') return;
-		this.all.set(macro.content, {
+		this.keep(macro.content, {
 			args: Array.from({ length: Math.min(9, count) }, (_, i) => (i === 0 && first ? first : null)),
 			body
 		});
@@ -49,7 +60,7 @@ export class Definitions {
 				else if (c === 's') args.push('*');
 			}
 		}
-		if (macro?.type === 'macro') this.all.set(macro.content, { args, body });
+		if (macro?.type === 'macro') this.keep(macro.content, { args, body });
 	}
 
 	/** `\def\x#1#2{…}`. */
@@ -59,8 +70,7 @@ export class Definitions {
 		let count = 0;
 		while (!at.done && at.peek()?.type !== 'group') if (isString(at.next(), '#')) count++;
 		const body = at.arg();
-		if (isMacro(macro, (macro as { content?: string }).content ?? ''))
-			this.all.set(macro.content, { args: Array(Math.min(9, count)).fill(null), body });
+		if (macro?.type === 'macro') this.keep(macro.content, { args: Array(Math.min(9, count)).fill(null), body });
 	}
 
 	/** `\let\x=\y`: the one means what the other means. */
@@ -71,8 +81,9 @@ export class Definitions {
 		if (isString(at.peek(), '=')) at.next();
 		at.skipSpace();
 		const to = at.next();
+		at.skipSpace();
 		if (macro?.type === 'macro' && to && !isMacro(to, macro.content))
-			this.all.set(macro.content, { args: [], body: [to] });
+			this.keep(macro.content, { args: [], body: [to] });
 	}
 
 	/** What a command of the paper's own stands for, its arguments taken; null for too much. */
@@ -82,14 +93,18 @@ export class Definitions {
 			if (a === '*') return at.star() ? [{ type: 'string', content: '*' } as Node] : [];
 			return a === null ? at.arg() : (at.opt() ?? a);
 		});
-		const out = fill(d.body, given);
-		this.written += out.length + 1;
+		if (this.written > MOST) return null;
+		const out = this.fill(d.body, given);
 		return this.written > MOST ? null : out;
 	}
 
 	/** The same formula without commands of the paper's own. */
 	inFormula(nodes: Node[], depth = 0): Node[] {
-		if (depth > 20 || this.all.size === 0) return nodes;
+		if (this.all.size === 0) return nodes;
+		if (depth > 40) {
+			this.written = MOST + 1;
+			return nodes;
+		}
 		const at = new Walk(nodes);
 		const out: Node[] = [];
 		while (!at.done) {
@@ -103,22 +118,28 @@ export class Definitions {
 		}
 		return out;
 	}
+
+	/** A body with its arguments put in. */
+	private fill(body: Node[], args: Node[][]): Node[] {
+		const out: Node[] = [];
+		for (let i = 0; i < body.length && this.written <= MOST; i++) {
+			this.written++;
+			const n = body[i];
+			const next = body[i + 1];
+			const m = isString(n, '#') && next?.type === 'string' ? /^([1-9])(.*)$/s.exec(next.content) : null;
+			if (m) {
+				const arg = args[Number(m[1]) - 1] ?? [];
+				this.written += sizeOf(arg);
+				out.push(...arg);
+				if (m[2]) out.push({ type: 'string', content: m[2] });
+				i++;
+			} else if ('content' in n && Array.isArray(n.content)) {
+				out.push({ ...n, content: this.fill(n.content, args) } as Node);
+			} else out.push(n);
+		}
+		return out;
+	}
 }
 
-/** A body with its arguments put in. */
-function fill(body: Node[], args: Node[][]): Node[] {
-	const out: Node[] = [];
-	for (let i = 0; i < body.length; i++) {
-		const n = body[i];
-		const next = body[i + 1];
-		const m = isString(n, '#') && next?.type === 'string' ? /^([1-9])(.*)$/s.exec(next.content) : null;
-		if (m) {
-			out.push(...(args[Number(m[1]) - 1] ?? []));
-			if (m[2]) out.push({ type: 'string', content: m[2] });
-			i++;
-		} else if ('content' in n && Array.isArray(n.content)) {
-			out.push({ ...n, content: fill(n.content, args) } as Node);
-		} else out.push(n);
-	}
-	return out;
-}
+const sizeOf = (nodes: Node[]): number =>
+	nodes.reduce((sum, n) => sum + 1 + ('content' in n && Array.isArray(n.content) ? sizeOf(n.content) : 0), 0);

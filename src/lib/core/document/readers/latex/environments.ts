@@ -77,13 +77,18 @@ export class Environments {
 	read(full: string, content: Node[], flow: Flow): void {
 		const name = full.replace(/\*$/, '');
 		const at = new Cursor(content);
+		if (name === 'math') return flow.piece({ t: 'math', tex: this.r.tex(content), marks: flow.marks });
 		if (FORMULAS.has(name)) return this.formula(content, name, !full.endsWith('*'), flow);
 		if (Object.hasOwn(FLOATS, name)) return this.float(FLOATS[name], FLOAT_ARGS[name] ?? 'o', at, flow);
 		if (Object.hasOwn(GRIDS, full)) return this.grid(full, at, flow);
 		if (Object.hasOwn(LISTS, name)) return this.list(name, LISTS[name], at, flow);
 		if (QUOTATIONS.has(name)) {
-			at.opt();
-			return flow.block({ t: 'quotation', blocks: this.r.blocks(at.rest()), lang: '' });
+			const source = at.opt();
+			const blocks = this.r.blocks(at.rest());
+			const last = blocks.at(-1);
+			// the source of a quotation stands behind it
+			if (source && last?.t === 'paragraph') last.content = [...last.content, ...words(' '), ...this.r.inlines(source)];
+			return flow.block({ t: 'quotation', blocks, lang: '' });
 		}
 		if (CODE.has(name)) return this.code(name, at, flow);
 		if (name === 'abstract') {
@@ -336,7 +341,13 @@ export class Environments {
 		const language = name === 'minted' ? rawOf(at.arg()) : (/language\s*=\s*(\w+)/.exec(options)?.[1] ?? '');
 		const caption = /caption\s*=\s*\{?([^,}]+)/.exec(options)?.[1];
 		if (caption) flow.block(paragraph(words(caption.trim())));
-		const raw = at.rest();
+		const raw: Node[] = [];
+		while (!at.done) {
+			const n = at.next()!;
+			if (isMacro(n, 'caption')) this.caption(at, flow);
+			else if (isMacro(n, 'label')) at.arg();
+			else raw.push(n);
+		}
 		const text = raw.map((n) => (n.type === 'string' ? n.content : rawOf([n]))).join('');
 		flow.block({ t: 'code', text: text.replace(/^\n+|\s+$/g, ''), language });
 	}

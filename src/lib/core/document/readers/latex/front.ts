@@ -15,6 +15,7 @@ export const PLACES = new Set([
 	'department',
 	'affaddr',
 	'thanks',
+	'footnote',
 	'orgdiv',
 	'orgname'
 ]);

@@ -11,11 +11,11 @@ import { emptyPaper, mapLines, newId, type Block, type Inline, type Mark, type P
 import { fieldText } from '../cite-text';
 import { Losses } from '../losses';
 import { takePicture } from '../pictures';
-import type { Beside, ReadPaper } from '../types';
+import { DocumentError, type Beside, type ReadPaper } from '../types';
 import { readTypedList } from './bibliography';
 import { citeCommand, ONLY_PART, readCite } from './cites';
 import { DECLARED, MARKED, SECTIONS, SETTING } from './commands';
-import { Cursor, envName, rawOf, type Node } from './cursor';
+import { Cursor, envName, isMacro, rawOf, type Node } from './cursor';
 import { Definitions } from './define';
 import { Environments } from './environments';
 import { Flow } from './flow';
@@ -36,6 +36,7 @@ export interface Anchor {
 /**
  * Reads a LaTeX document with the parts that it takes in.
  * @param beside files that lie beside it: parts, pictures
+ * @throws DocumentError where it is no LaTeX that can be parsed
  */
 export function readLatex(source: string, beside: Beside): ReadPaper {
 	return new LatexReader(beside).read(source);
@@ -45,13 +46,21 @@ export class LatexReader {
 	readonly paper: Paper = emptyPaper();
 	readonly lost = new Losses();
 	readonly result: ReadPaper = { paper: this.paper, bibliographies: [], uncited: [], dropped: [] };
-	readonly definitions = new Definitions();
+	readonly definitions = new Definitions(isKnown);
 	/** What the next label names. */
 	anchor: Anchor | null = null;
 	private readonly labels = new Map<string, Anchor>();
 	readonly environments = new Environments(this);
 	/** Notes whose words come later, by `\footnotetext`. */
 	private readonly waiting: Extract<Inline, { t: 'note' }>[] = [];
+	/** Whether conditions hold, where that is known, and the commands that set them. */
+	readonly switches = new Map([
+		['iftrue', true],
+		['iffalse', false]
+	]);
+	readonly setters = new Map<string, [string, boolean]>();
+	/** Before the document begins: commands say how it is set. */
+	private before = false;
 	/** Citations without brackets of their own. */
 	private readonly bare = new WeakSet<Inline>();
 	private depth = 0;
@@ -67,9 +76,11 @@ export class LatexReader {
 		const flow = new Flow();
 		const body = documentIn(nodes);
 		if (body) {
-			const before = nodes.slice(0, nodes.indexOf(body));
+			const before = nodes.slice(0, body.at);
 			// what stands before the document says who and what, and is no text
+			this.before = true;
 			this.walk(new Cursor(before), new Flow());
+			this.before = false;
 			this.walk(new Cursor(body.content), flow);
 		} else this.walk(new Cursor(nodes), flow);
 		flow.end();
@@ -138,7 +149,7 @@ export class LatexReader {
 			case 'comment':
 				if (n.content.trim()) this.loses('a comment in the file');
 				// a line that ends in a comment goes on without a space
-				return n.sameline ? undefined : flow.raw(' ');
+				return n.sameline && !n.leadingWhitespace ? undefined : flow.raw(' ');
 			case 'group': {
 				const marks = flow.marks;
 				this.walk(new Cursor(n.content), flow);
@@ -157,6 +168,8 @@ export class LatexReader {
 				return this.environments.read(envName(n as Ast.Environment), n.content, flow);
 			case 'macro':
 				return this.macro(n.content, at, flow);
+			case 'root':
+				return this.walk(new Cursor(n.content), flow);
 		}
 	}
 
@@ -165,12 +178,12 @@ export class LatexReader {
 	private macro(name: string, at: Cursor, flow: Flow): void {
 		if (name.startsWith(ENTER)) return void this.files.push(name.slice(ENTER.length));
 		if (name === LEAVE) return void this.files.pop();
-		const special = COMMANDS[name];
+		const set = this.setters.get(name);
+		if (set) return void this.switches.set(...set);
+		const special = Object.hasOwn(COMMANDS, name) ? COMMANDS[name] : this.isCondition(name) ? COMMANDS.iftrue : null;
 		if (special) return special(this, at, flow, name);
 		if (this.definitions.has(name)) {
-			const body = this.definitions.expand(name, at);
-			if (body) return at.put(body);
-			return this.loses(`the command \\${name}, which writes without end`);
+			return at.put(this.definitions.expand(name, at) ?? []);
 		}
 		const cite = citeCommand(name);
 		if (cite) {
@@ -185,8 +198,9 @@ export class LatexReader {
 		if (Object.hasOwn(MARKED, name)) {
 			const mark = MARKED[name];
 			if (name === 'texorpdfstring') {
-				at.put([{ type: 'group', content: at.arg() }, ...at.rest().slice(at.group ? 1 : 0)]);
-				return;
+				const shown = at.arg();
+				at.arg();
+				return at.put(shown);
 			}
 			at.opt();
 			at.opt();
@@ -196,7 +210,7 @@ export class LatexReader {
 			return flow.mark(before);
 		}
 		if (Object.hasOwn(DECLARED, name)) return flow.mark([...flow.marks, { t: DECLARED[name] } as Mark]);
-		if (ACCENTS.has(name) && (name.length > 1 ? at.group || /[a-z]/i.test(rawOf(at.rest().slice(0, 2))) : true)) {
+		if (ACCENTS.has(name) && at.peek() && at.peek()?.type !== 'parbreak') {
 			return flow.text(accented(name, rawOf(at.arg())));
 		}
 		const sign = signOf(name);
@@ -204,12 +218,20 @@ export class LatexReader {
 			// braces behind a command only end its name
 			const next = at.peek();
 			if (next?.type === 'group' && !next.content.length) at.next();
+			else if (/^[a-z]+$/i.test(name)) at.skipSpace();
 			return flow.text(sign);
 		}
 		if (Object.hasOwn(SETTING, name)) return this.skip(SETTING[name], at);
-		this.loses(`the command \\${name}${at.group ? ': the words in it are kept' : ''}`);
+		if (!this.before) this.loses(`the command \\${name}${at.group ? ': the words in it are kept' : ''}`);
 		at.star();
 		while (at.opt() !== null);
+	}
+
+	private isCondition(name: string): boolean {
+		return (
+			this.switches.has(name) ||
+			/^if(?:x|num|dim|odd|case|cat|defined|csname|pdf|xetex|luatex|mmode|vmode|hmode)$/.test(name)
+		);
 	}
 
 	/** Takes arguments that say nothing. */
@@ -312,6 +334,8 @@ export class LatexReader {
 		this.paper.head.abstract = mapLines(this.paper.head.abstract, line);
 		for (const n of this.waiting)
 			this.lost.add('the words of a note: only its mark stands in the text', `note ${n.id}`);
+		if (this.definitions.endless)
+			this.lost.add('a command of the paper’s own, which writes without end', 'in the text');
 		levels(this.paper.blocks, this.paper.head.title.length > 0);
 	}
 
@@ -326,6 +350,14 @@ export class LatexReader {
 	}
 }
 
+/** Commands of the text, which mean what they mean however a paper sets them. */
+const isKnown = (name: string): boolean =>
+	Object.hasOwn(SECTIONS, name) ||
+	citeCommand(name) !== null ||
+	['footnote', 'caption', 'label', 'ref', 'bibliography', 'item', 'maketitle', 'title', 'author', 'date'].includes(
+		name
+	);
+
 /** Levels as a paper has them: the highest kind of section that there is becomes the second, below the title. */
 function levels(blocks: Block[], titled: boolean): void {
 	const headings = blocks.flatMap((b) => (b.t === 'heading' ? [b] : b.t === 'bibliography' ? [b.heading] : []));
@@ -335,16 +367,51 @@ function levels(blocks: Block[], titled: boolean): void {
 	for (const h of headings) h.level = Math.max(titled ? 2 : 1, h.level + by);
 }
 
-/** Parses a text; signs in addresses that would begin a comment are kept. */
-const parse = (source: string): Node[] =>
-	parseMinimal(
-		source.replace(/(\\(?:url|href|nolinkurl|path)\s*\{)([^{}\n]*)\}/g, (_, begin: string, url: string) => {
-			return `${begin}${url.replace(/(?<!\\)[%#]/g, '\\$&')}}`;
-		})
-	).content;
+/** Braces and environments within each other: deeper ones are none of a paper's. */
+const NESTED = 400;
 
-const documentIn = (nodes: Node[]): Ast.Environment | undefined =>
-	nodes.find((n): n is Ast.Environment => n.type === 'environment' && envName(n) === 'document');
+/**
+ * Parses a text; signs in addresses that would begin a comment are kept.
+ * @throws DocumentError where it is no LaTeX that can be parsed
+ */
+function parse(source: string): Node[] {
+	let depth = 0;
+	for (const [sign] of source.matchAll(/\\(?:begin|end)\b|\\[^]|[{}]/g)) {
+		if (sign === '{' || sign === '\\begin') depth++;
+		else if ((sign === '}' || sign === '\\end') && depth > 0) depth--;
+		if (depth > NESTED) throw new DocumentError(`The document nests braces more than ${NESTED} deep and was not read.`);
+	}
+	const text = source.replace(
+		/(\\(?:url|href|nolinkurl|path)\s*\{)([^{}\n]*)\}/g,
+		(_, begin: string, url: string) => `${begin}${url.replace(/(?<!\\)[%#]/g, '\\$&')}}`
+	);
+	try {
+		return whole(parseMinimal(text).content);
+	} catch (e) {
+		throw new DocumentError(`The document is no LaTeX that can be read: ${(e as Error).message}`, { cause: e });
+	}
+}
+
+/** Where an environment is not closed the parser leaves a group that holds one piece and no list of them. */
+function whole(nodes: Node[]): Node[] {
+	for (const n of nodes) {
+		if (n.type !== 'group' && n.type !== 'environment' && n.type !== 'mathenv') continue;
+		if (!Array.isArray(n.content)) n.content = [n.content];
+		whole(n.content);
+	}
+	return nodes;
+}
+
+/** The part that is the document, with its place; a part whose end is not found goes on to the end of the file. */
+function documentIn(nodes: Node[]): { at: number; content: Node[] } | null {
+	for (let at = 0; at < nodes.length; at++) {
+		const n = nodes[at];
+		if (n.type === 'environment' && envName(n) === 'document') return { at, content: n.content };
+		if (isMacro(n, 'begin') && rawOf(nodes.slice(at + 1, at + 2)) === '{document}')
+			return { at, content: nodes.slice(at + 2) };
+	}
+	return null;
+}
 
 /** Stand around what a part holds, so that places can be told; no command has such a name. */
 const ENTER = 'enter ';

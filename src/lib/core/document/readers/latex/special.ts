@@ -35,10 +35,13 @@ const quoted =
 	(open: string, close: string): Command =>
 	(r, at, flow) => {
 		at.star();
-		at.opt();
+		const source = at.opt();
 		flow.text(open);
 		r.walk(new Cursor(at.arg()), flow);
 		flow.text(close);
+		if (!source) return;
+		flow.text(' ');
+		r.walk(new Cursor(source), flow);
 	};
 const define: Command = (r, at) => r.definitions.newCommand(at);
 const include: Command = (r, at) => r.include(rawOf(at.arg()), at);
@@ -64,15 +67,28 @@ const link = (r: LatexReader, href: string, flow: Flow, words: () => void): void
 };
 const address = (nodes: Node[]): string => rawOf(nodes).replace(/\\([%#_&{}~])/g, '$1');
 
-/** What is switched off: up to the `\fi` that belongs to it. */
+/** A condition: the branch that holds where that is known; else what is said for the other case. */
 const condition: Command = (r, at, _, name) => {
+	const branches: Node[][] = [[]];
 	let depth = 1;
-	while (!at.done && depth > 0) {
-		const n = at.next();
-		if (isMacro(n, 'fi')) depth--;
-		else if (n?.type === 'macro' && /^if[a-z]*$/i.test(n.content) && n.content !== 'iff') depth++;
+	// behind the name of a command spaces are none
+	at.skipSpace();
+	while (!at.done) {
+		const n = at.next()!;
+		if (isMacro(n, 'fi') && --depth === 0) break;
+		if (n.type === 'macro' && /^if[a-z]*$/i.test(n.content)) depth++;
+		if (depth === 1 && isMacro(n, 'else')) {
+			branches.push([]);
+			at.skipSpace();
+		} else branches[branches.length - 1].push(n);
 	}
-	r.loses(name === 'iffalse' ? 'a passage that is switched off' : `a passage under the condition \\${name}`);
+	at.skipSpace();
+	const holds = r.switches.get(name);
+	const [first, other = []] = branches;
+	const [kept, left] = holds ? [first, other] : [other, first];
+	if (left.some((n) => n.type !== 'whitespace' && n.type !== 'comment'))
+		r.loses(holds === undefined ? `a passage under the condition \\${name}` : 'a passage that is switched off');
+	at.put(kept);
 };
 
 export const COMMANDS: Record<string, Command> = {
@@ -96,14 +112,41 @@ export const COMMANDS: Record<string, Command> = {
 		at.opt();
 	},
 	makeatletter: (r, at) => {
-		let some = false;
-		for (let n = at.next(); n && !isMacro(n, 'makeatother'); n = at.next()) some ||= n.type === 'macro';
-		if (some) r.loses('definitions for the class of the document');
+		if (!at.has('makeatother')) return;
+		const inside: Node[] = [];
+		for (let n = at.next(); n && !isMacro(n, 'makeatother'); n = at.next()) inside.push(n);
+		// what is defined for the class is of use only where the text uses it
+		const defs = new Cursor(inside);
+		while (!defs.done) {
+			const n = defs.next();
+			if (isMacro(n, 'newcommand', 'renewcommand', 'providecommand')) r.definitions.newCommand(defs);
+		}
 	},
-	iffalse: condition,
-	ifx: condition,
-	ifdefined: condition,
-	ifnum: condition,
+	iftrue: condition,
+	newif: (r, at) => {
+		const [macro] = at.arg();
+		if (macro?.type !== 'macro') return;
+		const name = macro.content;
+		r.switches.set(name, false);
+		r.setters.set(`${name.slice(2)}true`, [name, true]);
+		r.setters.set(`${name.slice(2)}false`, [name, false]);
+	},
+	begin: (r, at, flow) => {
+		const name = rawOf(at.arg());
+		const content: Node[] = [];
+		let depth = 1;
+		while (!at.done) {
+			const n = at.next()!;
+			const next = at.peek();
+			const own = isMacro(n, 'begin', 'end') && next?.type === 'group' && rawOf(next.content) === name;
+			if (own) depth += isMacro(n, 'begin') ? 1 : -1;
+			if (depth === 0) break;
+			content.push(n);
+		}
+		at.arg();
+		r.environments.read(name, content, flow);
+	},
+	end: (_, at) => void at.arg(),
 	usepackage: (r, at) => {
 		const options = at.opt();
 		if (rawOf(at.arg()) === 'babel' && options)
@@ -132,12 +175,14 @@ export const COMMANDS: Record<string, Command> = {
 	},
 	title: (r, at) => {
 		at.opt();
-		// what thanks somebody stands in a note to the title
-		const nodes = at.arg().map((n): Node => {
-			if (isMacro(n, 'thanks')) return { ...n, content: 'footnote' };
-			return isMacro(n, '\\', 'newline') ? { type: 'whitespace' } : n;
-		});
-		r.paper.head.title = r.inlines(nodes);
+		const title: Node[] = [];
+		const words = new Cursor(at.arg());
+		while (!words.done) {
+			const n = words.next()!;
+			if (isMacro(n, 'thanks')) r.paper.head.thanks.push(r.inlines(words.arg()));
+			else title.push(isMacro(n, '\\', 'newline') ? { type: 'whitespace' } : n);
+		}
+		r.paper.head.title = r.inlines(title);
 	},
 	subtitle: (r, at) => {
 		const nodes = at.arg();
@@ -167,7 +212,7 @@ export const COMMANDS: Record<string, Command> = {
 	abstract: (r, at) => {
 		if (at.group) r.paper.head.abstract.push(...r.blocks(at.arg()));
 	},
-	...Object.fromEntries([...PLACES].map((name) => [name, place])),
+	...Object.fromEntries([...PLACES].filter((n) => n !== 'footnote').map((name) => [name, place])),
 	today: () => {},
 	label: (r, at) => r.label(rawOf(at.arg())),
 	ref: reference('number'),

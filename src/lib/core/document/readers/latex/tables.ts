@@ -129,8 +129,7 @@ function readCell(nodes: Node[], align: Align, header: boolean, blocks: (nodes: 
 			at.arg();
 			at.opt();
 		}
-		content = at.arg();
-		at.put([...content, ...at.rest()]);
+		at.put(at.arg());
 		at.skipSpace();
 		content = at.rest();
 	}
