@@ -24,6 +24,11 @@ export default defineConfig({
 				find: /^tailwind-merge$/,
 				replacement: fileURLToPath(new URL('src/lib/ui/kit/join-classes.ts', import.meta.url))
 			},
+			// reading Markdown: a page's build of it makes elements, and a worker has none
+			{
+				find: /^decode-named-character-reference$/,
+				replacement: fileURLToPath(new URL('node_modules/decode-named-character-reference/index.js', import.meta.url))
+			},
 			// the package's own door leads to its build for old browsers
 			{ find: /^dexie$/, replacement: 'dexie/dist/modern/dexie.mjs' }
 		]

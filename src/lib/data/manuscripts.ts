@@ -5,6 +5,7 @@ import {
 	setDocAttrs,
 	settingsOf,
 	styleOf,
+	nameOf,
 	newId,
 	readDoc,
 	schema,
@@ -18,6 +19,7 @@ import { binManuscript, putBack } from './bin';
 import { db, EMPTY_STRIP, type Database, type Manuscript, type Version } from './db';
 import { getSetting } from './settings';
 import { soundManuscripts, soundVersions } from './repair';
+import { describe, storeStrip } from './strip';
 
 const VERSION_GAP = 5 * 60 * 1000;
 const VERSIONS_KEPT = 40;
@@ -71,42 +73,59 @@ export function docOf(m: Manuscript): Node {
 
 // --- writing --------------------------------------------------------------------------------------------------------
 
-export async function createManuscript(kind = 'Research paper', title = '', base: Database = db): Promise<Manuscript> {
+/** What a new manuscript holds; an empty sheet with its list otherwise. */
+export interface Beginning {
+	doc: Node;
+	authors: string[];
+	/** BCP 47; empty for what new manuscripts have. */
+	locale: string;
+}
+
+export async function createManuscript(
+	kind = 'Research paper',
+	title = '',
+	base: Database = db,
+	beginning?: Beginning
+): Promise<Manuscript> {
 	const paper = PAPERS.find((p) => p.kind === kind) ?? PAPERS[1];
 	const now = Date.now();
-	const [wish, locale, name] = await Promise.all([
+	const [wish, wished, name] = await Promise.all([
 		getSetting('newStyle', base),
 		getSetting('newLocale', base),
 		getSetting('name', base)
 	]);
+	const locale = beginning?.locale || wished;
 	const { id: styleId, title: styleTitle } = wish ?? { id: paper.styleId, title: paper.styleTitle };
 	const form = (wish ? wish.note : styleId.includes('fullnote')) ? 'footnotes' : 'in-text';
 	const style: DocStyle = { id: styleId, title: styleTitle, form, locale, facts: null };
-	const doc = schema.nodes.doc.create({ style }, [
-		// an empty title is written on the sheet
-		schema.nodes.heading.create({ id: newId(), level: 1 }, title ? schema.text(title) : null),
-		schema.nodes.paragraph.create(),
-		schema.nodes.bibliography.create(
-			{ id: newId() },
-			schema.nodes.heading.create(
-				{ id: newId(), level: 2 },
-				schema.text(bibliographyHeading(styleId, form !== 'in-text'))
-			)
-		)
-	]);
+	const doc = beginning
+		? setDocAttrs(new Transform(beginning.doc), { style }).doc
+		: schema.nodes.doc.create({ style }, [
+				// an empty title is written on the sheet
+				schema.nodes.heading.create({ id: newId(), level: 1 }, title ? schema.text(title) : null),
+				schema.nodes.paragraph.create(),
+				schema.nodes.bibliography.create(
+					{ id: newId() },
+					schema.nodes.heading.create(
+						{ id: newId(), level: 2 },
+						schema.text(bibliographyHeading(styleId, form !== 'in-text'))
+					)
+				)
+			]);
+	const { strip, words } = beginning ? describe(doc, form) : { strip: EMPTY_STRIP, words: 0 };
 	const m: Manuscript = {
 		id: newId(),
-		title: title || UNTITLED,
+		title: title || (beginning ? nameOf(doc) : UNTITLED),
 		kind: paper.kind,
 		doc: storeDoc(doc),
 		styleId,
 		styleTitle,
 		locale,
 		form,
-		uncited: [],
-		authors: name.trim() ? [name.trim()] : [],
-		strip: EMPTY_STRIP,
-		words: 0,
+		uncited: settingsOf(doc).uncited.map((u) => u.id),
+		authors: beginning?.authors.length ? beginning.authors : name.trim() ? [name.trim()] : [],
+		strip: beginning ? storeStrip(strip) : strip,
+		words,
 		createdAt: now,
 		updatedAt: now
 	};

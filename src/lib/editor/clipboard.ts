@@ -11,6 +11,7 @@ import {
 	overrideHtml,
 	placeCitations,
 	schema,
+	type CrossRefShow,
 	type NoteTarget,
 	type PlacementKind
 } from '$lib/core/manuscript';
@@ -40,6 +41,9 @@ function plain(context: NodeViewContext, content: Fragment): string {
 		if (n.type === schema.nodes.citation) return bare(said(context, n));
 		if (n.type === schema.nodes.citation_placeholder) return placeholderWords(n);
 		if (n.type === schema.nodes.note_ref) return String(context.refNumber(n.attrs as NoteTarget) || '[no such note]');
+		if (n.type === schema.nodes.cross_ref)
+			return context.crossRef(n.attrs.target as string, n.attrs.show as CrossRefShow);
+		if (n.type === schema.nodes.math) return n.attrs.tex as string;
 		return n.type === schema.nodes.hard_break ? '\n' : '';
 	};
 	const out: string[] = [];
@@ -201,6 +205,12 @@ export function clipboardOf(
 		const el = span('data-rq-note-ref', n.attrs.note as string, '');
 		el.dataset.rqSource = n.attrs.source as string;
 		el.textContent = String(context.refNumber(n.attrs as NoteTarget) || '[no such note]');
+		return el;
+	};
+	nodes.cross_ref = (n) => {
+		const el = span('data-rq-cross-ref', n.attrs.target as string, '');
+		el.dataset.rqShow = n.attrs.show as string;
+		el.textContent = context.crossRef(n.attrs.target as string, n.attrs.show as CrossRefShow);
 		return el;
 	};
 	nodes.citation_placeholder = (n) => {

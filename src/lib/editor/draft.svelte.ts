@@ -25,7 +25,10 @@ import {
 	type Reading,
 	type Section,
 	type StyleFacts,
-	type WordCount
+	type WordCount,
+	crossRefText,
+	numberedIn,
+	type CrossRefShow
 } from '$lib/core/manuscript';
 import { cleanHouse, type ClusterOutput, type EntryOutput, type HouseRules, type StyleInfo } from '$lib/core/citing';
 import { describe, storeStrip, type Described } from '$lib/data/strip';
@@ -322,7 +325,7 @@ export class Draft implements NodeViewContext {
 			this.revision++;
 			if (change.styleChanged) this.redrawForStyle(change.before.doc);
 			this.askFormatting();
-		}
+		} else this.nodeViews.retitle();
 		this.describeText();
 	}
 
@@ -387,6 +390,9 @@ export class Draft implements NodeViewContext {
 	readonly resolve = (id: string): string => this.store.resolve(id);
 	refNumber(target: NoteTarget): number {
 		return this.store.refNumber(target);
+	}
+	crossRef(target: string, show: CrossRefShow): string {
+		return crossRefText(numberedIn(this.store.doc), target, show);
 	}
 	noteNumber(id: string): number {
 		return this.store.noteNumber(id);

@@ -2,7 +2,7 @@
 import type { Node } from 'prosemirror-model';
 import type { EditorView } from 'prosemirror-view';
 import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
-import type { EntryOverrides, NoteTarget, PlacementKind, StyleFacts } from '$lib/core/manuscript';
+import type { CrossRefShow, EntryOverrides, NoteTarget, PlacementKind, StyleFacts } from '$lib/core/manuscript';
 import type { AssetViews } from './asset-views';
 import type { NodeViewRegistry } from './node-view-registry';
 import type { ShownBibliography } from './shown-bibliography';
@@ -14,6 +14,8 @@ export interface NodeViewContext {
 	noteNumber(id: string): number;
 	/** The number a reference to a note prints; 0 for none. */
 	refNumber(target: NoteTarget): number;
+	/** What a reference to a heading, table, figure or formula prints. */
+	crossRef(target: string, show: CrossRefShow): string;
 	entries(): EntryOutput[] | null;
 	/** What one list shows, and what that depends on besides its own settings. */
 	bibliographyOf(node: Node, pos: number): ShownBibliography;

@@ -15,6 +15,8 @@ export class NodeViewRegistry {
 	readonly notes = new Map<string, Refreshable>();
 	readonly bibliographies = new Set<Refreshable>();
 	readonly refs = new Set<Refreshable>();
+	/** References to headings, tables, figures and formulas. */
+	readonly crossRefs = new Set<Refreshable>();
 
 	addCitation(id: string, v: Refreshable): void {
 		const set = this.citations.get(id) ?? new Set();
@@ -46,7 +48,13 @@ export class NodeViewRegistry {
 			this.notes.get(id)?.refresh();
 		}
 		for (const r of this.refs) r.refresh();
+		this.retitle();
 		this.redrawBibliographies();
+	}
+
+	/** What references print may have other words. */
+	retitle(): void {
+		for (const r of this.crossRefs) r.refresh();
 	}
 
 	/** Draws citations anew: those in the page at once, what sleeps (sleep.ts) after that. */

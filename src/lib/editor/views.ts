@@ -1,7 +1,7 @@
 /** How citations, notes, placeholders and the bibliography look in the sheet. */
 import type { Node } from 'prosemirror-model';
 import type { NodeView, NodeViewConstructor, ViewMutationRecord } from 'prosemirror-view';
-import { cleanOverride, overrideHtml, overrideText, type NoteTarget } from '$lib/core/manuscript';
+import { cleanOverride, overrideHtml, overrideText, type CrossRefShow, type NoteTarget } from '$lib/core/manuscript';
 import type { NodeViewContext } from './node-view-context';
 import { BibliographyView } from './bibliography-view';
 
@@ -155,6 +155,33 @@ class NoteRefView extends Atom {
 	}
 }
 
+/** The number or the words of a heading, table, figure or formula. */
+class CrossRefView extends Atom {
+	constructor(
+		private node: Node,
+		private readonly context: NodeViewContext
+	) {
+		super('span');
+		this.dom.className = 'cross-ref';
+		context.nodeViews.crossRefs.add(this);
+		this.refresh();
+	}
+	refresh(): void {
+		const { target, show } = this.node.attrs as { target: string; show: CrossRefShow };
+		const words = this.context.crossRef(target, show);
+		if (this.dom.textContent !== words) this.dom.textContent = words;
+	}
+	update(node: Node): boolean {
+		if (node.type !== this.node.type) return false;
+		this.node = node;
+		this.refresh();
+		return true;
+	}
+	destroy(): void {
+		this.context.nodeViews.crossRefs.delete(this);
+	}
+}
+
 /** A visible "source needed". */
 class PlaceholderView extends Atom {
 	constructor(private readonly node: Node) {
@@ -184,6 +211,8 @@ class FigureView implements NodeView {
 		this.show();
 	}
 	private show(): void {
+		// a document may come without its pictures
+		this.dom.classList.toggle('no-picture', !this.node.attrs.asset);
 		this.img.alt = this.node.attrs.alt as string;
 		void this.context.assets.show(this.node.attrs.asset as string, this.img);
 	}
@@ -206,6 +235,7 @@ export function nodeViews(context: NodeViewContext, inNote = false): Record<stri
 		citation_placeholder: (node) => new PlaceholderView(node),
 		figure: (node) => new FigureView(node, context),
 		note_ref: (node) => new NoteRefView(node, context),
+		cross_ref: (node) => new CrossRefView(node, context),
 		bibliography: (node, _view, getPos) => new BibliographyView(node, context, getPos)
 	};
 }

@@ -2,6 +2,7 @@
 import { all, isNumber, isObject, isText, isWord, optional, texts } from '$lib/core/guards';
 import type { Group } from '$lib/core/source';
 import type { Finding } from '$lib/core/source/tidy';
+import type { DocumentAnswer } from './read-document';
 import type { ImportReport, ImportRow } from './read-import';
 
 const STATES: unknown[] = ['new', 'here', 'perhaps', 'repeated'] satisfies ImportRow['state'][];
@@ -40,6 +41,20 @@ const isFinding = (x: unknown): boolean =>
 
 export const areFindings = (x: unknown): x is { id: string; findings: Finding[] }[] =>
 	all(x, (f) => isObject(f) && isWord(f.id) && all(f.findings, isFinding));
+
+/** What became of a document; the paper itself is checked when a manuscript is made of it. */
+export const isDocumentAnswer = (x: unknown): x is DocumentAnswer => {
+	if (!isObject(x)) return false;
+	if (x.kind === 'trouble') return isText(x.message);
+	const r = x.read;
+	if (x.kind !== 'read' || !isObject(r) || !isObject(r.paper) || !isObject(r.count) || !isObject(r.here)) return false;
+	return (
+		Object.values(r.count).every(isNumber) &&
+		texts(r.unresolved) &&
+		all(r.dropped, (d) => isObject(d) && isText(d.what) && isText(d.where)) &&
+		all(r.paper.sources, (s) => isObject(s) && isWord(s.id) && isText(s.key) && isItem(s.item))
+	);
+};
 
 /** An answer that passed its guard. @throws where it did not */
 export function sound<T>(answer: unknown, is: (x: unknown) => x is T): T {

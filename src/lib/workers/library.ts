@@ -1,5 +1,6 @@
 /** The page's side of the library's worker: one job a worker, so that stopping a job is ending its worker. */
 import * as Comlink from 'comlink';
+import type { DocumentApi } from './document.worker';
 import type { LibraryApi } from './library.worker';
 import type { Lite } from './read-import';
 
@@ -15,20 +16,36 @@ export interface Job<T> {
 
 const SLICE = 1000;
 
+/** What every worker that knows the library takes. */
+interface Knowing {
+	know(part: Lite[]): void;
+}
+
 /**
  * Runs one job with a worker that knows the library; rejects with Stopped when it is stopped, with what went wrong
  * otherwise.
  */
-export function runJob<T>(here: Lite[], run: (api: Comlink.Remote<LibraryApi>) => Promise<T>): Job<T> {
-	const worker = new Worker(new URL('./library.worker.ts', import.meta.url), { type: 'module' });
+export const runJob = <T>(here: Lite[], run: (api: Comlink.Remote<LibraryApi>) => Promise<T>): Job<T> =>
+	jobOf<LibraryApi, T>(new Worker(new URL('./library.worker.ts', import.meta.url), { type: 'module' }), here, run);
+
+/** The same with the worker that reads documents. */
+export const runDocumentJob = <T>(here: Lite[], run: (api: Comlink.Remote<DocumentApi>) => Promise<T>): Job<T> =>
+	jobOf<DocumentApi, T>(new Worker(new URL('./document.worker.ts', import.meta.url), { type: 'module' }), here, run);
+
+function jobOf<A extends Knowing, T>(
+	worker: Worker,
+	here: Lite[],
+	run: (api: Comlink.Remote<A>) => Promise<T>
+): Job<T> {
 	let stop = () => {};
 	const stopped = new Promise<never>((_, reject) => {
 		stop = () => reject(new Stopped('Stopped.'));
 		worker.addEventListener('error', (e) => reject(new Error(e.message || 'The worker did not start.')));
 	});
-	const api = Comlink.wrap<LibraryApi>(worker);
+	const api = Comlink.wrap<A>(worker);
+	const know = api.know as unknown as (part: Lite[]) => Promise<void>;
 	const work = async () => {
-		for (let i = 0; i < here.length; i += SLICE) await api.know(here.slice(i, i + SLICE));
+		for (let i = 0; i < here.length; i += SLICE) await know(here.slice(i, i + SLICE));
 		return run(api);
 	};
 	const result = Promise.race([work(), stopped]).finally(() => worker.terminate());

@@ -39,8 +39,20 @@ export function readNumbered(doc: Node): Map<string, Numbered> {
 	return out;
 }
 
+/** What a reference shows: `Table 2`, the number alone, or the words of the heading or caption. */
+export type CrossRefShow = 'label' | 'number' | 'title';
+
+const known = new WeakMap<Node, Map<string, Numbered>>();
+
+/** The same, read once for each state of a document. */
+export function numberedIn(doc: Node): Map<string, Numbered> {
+	let out = known.get(doc);
+	if (!out) known.set(doc, (out = readNumbered(doc)));
+	return out;
+}
+
 /** What a reference prints; words that say so where there is nothing under its id. */
-export function crossRefText(all: Map<string, Numbered>, target: string, show: 'label' | 'number' | 'title'): string {
+export function crossRefText(all: Map<string, Numbered>, target: string, show: CrossRefShow): string {
 	const found = all.get(target);
 	if (!found) return '[no such place]';
 	if (show === 'title' || !found.number) return found.title || '[untitled]';

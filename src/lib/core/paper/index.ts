@@ -17,7 +17,7 @@ export {
 	type PaperSource,
 	type TitleBlock
 } from './types';
-export { everyBlock, everyLine, mapLines, paragraph, rectangular, textOf, words } from './make';
+export { everyBlock, everyLine, mapLines, paragraph, plainWords, rectangular, textOf, words } from './make';
 export { countPaper, type PaperCount } from './count';
 export { fromManuscript } from './from-manuscript';
 export { toManuscript, type Made } from './to-manuscript';

@@ -18,6 +18,9 @@ export const textOf = (content: Inline[]): string =>
 		.replace(/\s+/g, ' ')
 		.trim();
 
+/** A caption as the description of its picture; empty where not all of it is words. */
+export const plainWords = (content: Inline[]): string => (content.every((i) => i.t === 'text') ? textOf(content) : '');
+
 /** The lines that a block holds itself, and the blocks that stand in it. */
 function within(b: Block): { lines: Inline[][]; blocks: Block[] } {
 	switch (b.t) {

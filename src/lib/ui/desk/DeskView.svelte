@@ -13,6 +13,7 @@
 		restoreManuscript,
 		saveManuscript
 	} from '$lib/data/manuscripts';
+	import { DOCUMENT_ENDINGS } from '$lib/core/document/readers/formats';
 	import { openStrip } from '$lib/data/strip';
 	import { DAYS_KEPT } from '$lib/data/bin';
 	import { isBeingWritten } from '$lib/data/lock';
@@ -30,12 +31,25 @@
 	import Strip from '../parts/Strip.svelte';
 	import Field from '../kit/Field.svelte';
 	import Alert from '../kit/Alert.svelte';
+	import PickFiles from '../kit/PickFiles.svelte';
+	import { filesOf } from '../sources/files';
+	import OpenDocument from './OpenDocument.svelte';
 
 	let list = $state.raw<Manuscript[] | null>(null);
 	let begun = $state<'' | 'demo' | 'empty'>('');
 	let trouble = $state('');
 	let renaming = $state<string | null>(null);
 	let openMenu = $state<string | null>(null);
+	/** Files that are being opened. */
+	let opening = $state.raw<File[] | null>(null);
+	/** Documents, and what lies beside them. */
+	const PICKED = [...DOCUMENT_ENDINGS, '.bib', '.ris', '.json', '.png', '.jpg', '.jpeg', '.gif', '.webp'].join(',');
+	async function dropped(e: DragEvent) {
+		if (!e.dataTransfer?.types.includes('Files')) return;
+		e.preventDefault();
+		const got = await filesOf(e.dataTransfer);
+		if (got.length) opening = got;
+	}
 
 	$effect(() => {
 		if (!library.ready) return;
@@ -96,11 +110,20 @@
 </script>
 
 <svelte:head><title>Desk · Rapid Quill</title></svelte:head>
+<svelte:window
+	ondragover={(e) => {
+		if (e.dataTransfer?.types.includes('Files')) e.preventDefault();
+	}}
+	ondrop={(e) => void dropped(e)}
+/>
 <Bar here="Desk" />
+{#if opening}{#key opening}<OpenDocument files={opening} onclose={() => (opening = null)} />{/key}{/if}
 <main class="desk">
 	<div class="head">
 		<h1>On the desk</h1>
 		<span class="spacer"></span>
+		<PickFiles words="Open a document" many accept={PICKED} onpick={(list) => (opening = list)} />
+		<PickFiles words="Open a folder" folder onpick={(list) => (opening = list)} />
 		<Btn kind="primary" onclick={() => start()}>New manuscript</Btn>
 	</div>
 
@@ -111,7 +134,10 @@
 	{:else if list.length === 0}
 		<div class="none">
 			<h2>Nothing is on the desk yet</h2>
-			<p>Start a manuscript from a kind of paper below; it brings its style, its bibliography and an empty sheet.</p>
+			<p>
+				Start a manuscript from a kind of paper below; it brings its style, its bibliography and an empty sheet. Or open
+				a document that you have: pick it above, or drop it here.
+			</p>
 		</div>
 	{:else}
 		<ul>

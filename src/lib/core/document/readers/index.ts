@@ -4,6 +4,7 @@
  */
 import { decodeText, readReferences } from '../../exchange';
 import type { Dropped, Paper, PaperSource } from '../../paper';
+import { documentFormat, type DocumentFormat } from './formats';
 import { readLatex } from './latex';
 import { readMarkdown } from './markdown';
 import { resolveCitations, type Resolved } from './resolve';
@@ -11,24 +12,7 @@ import { DocumentError, type Beside, type ReadPaper } from './types';
 
 export { DocumentError, type Beside } from './types';
 
-/** Formats of documents that can be read, by the ends of their names. */
-export const DOCUMENT_FORMATS = { md: 'Markdown', tex: 'LaTeX' } as const;
-export type DocumentFormat = keyof typeof DOCUMENT_FORMATS;
-
-const ENDINGS: Record<string, DocumentFormat> = {
-	md: 'md',
-	markdown: 'md',
-	mdown: 'md',
-	qmd: 'md',
-	rmd: 'md',
-	tex: 'tex',
-	latex: 'tex',
-	ltx: 'tex'
-};
-
-/** The format that a file's name says; null for none that is read here. */
-export const documentFormat = (name: string): DocumentFormat | null =>
-	ENDINGS[/\.([a-z]+)$/i.exec(name)?.[1].toLowerCase() ?? ''] ?? null;
+export { documentFormat } from './formats';
 
 export interface OpenedDocument extends Resolved {
 	paper: Paper;

@@ -1,5 +1,15 @@
 /** Environments of LaTeX: lists, quotations, figures and tables with their captions, formulas, statements. */
-import { newId, paragraph, textOf, words, type Align, type Block, type Inline, type ListNumbers } from '../../../paper';
+import {
+	newId,
+	paragraph,
+	plainWords,
+	textOf,
+	words,
+	type Align,
+	type Block,
+	type Inline,
+	type ListNumbers
+} from '../../../paper';
 import type { LatexReader } from '.';
 import { ALIGNED, FORMULAS, HOLDERS, STATEMENTS } from './commands';
 import { Cursor, isMacro, rawOf, type Node } from './cursor';
@@ -180,7 +190,7 @@ export class Environments {
 				t: 'figure',
 				id: float.anchor.id,
 				asset,
-				alt: textOf(caption),
+				alt: plainWords(caption),
 				caption: { content: caption, lang: '' }
 			});
 		}

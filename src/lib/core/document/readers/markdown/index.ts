@@ -14,6 +14,7 @@ import {
 	emptyPaper,
 	newId,
 	paragraph,
+	plainWords,
 	rectangular,
 	textOf,
 	words,
@@ -307,7 +308,13 @@ class Reader {
 				const url = c.type === 'image' ? c.url : (this.definitions.get(c.identifier) ?? '');
 				const asset = takePicture(decode(url), ['png', 'jpg'], this.beside, this.paper, this.lost, this.where(c));
 				const caption = this.pictureCaption(c);
-				out.push({ t: 'figure', id: newId(), asset, alt: textOf(caption), caption: { content: caption, lang: '' } });
+				out.push({
+					t: 'figure',
+					id: newId(),
+					asset,
+					alt: plainWords(caption),
+					caption: { content: caption, lang: '' }
+				});
 				continue;
 			}
 			const last = out.at(-1);

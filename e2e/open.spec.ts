@@ -1,0 +1,131 @@
+/** Documents are opened from the Desk: what was read is said first, then they are manuscripts with live citations. */
+import { expect, test, type Page } from '@playwright/test';
+import { expectAccessible, openDesk, watchErrors } from './helpers';
+
+const file = (name: string, text: string, mimeType = 'text/plain') => ({ name, mimeType, buffer: Buffer.from(text) });
+
+const MARKDOWN = `---
+title: The price of a *lamp*
+author: Ida Lark
+bibliography: refs.bib
+---
+
+# Prices {#sec:prices}
+
+Gas was dear [@lark2001, p. 12; see @okonjo], as @stone1988 [ch. 2] says.^[A note on [@lark2001].]
+Who paid is not known [@nobody, p. 4].
+
+| Year | Price |
+|------|------:|
+| 1868 | 4 |
+
+: What a lamp cost [@stone1988] {#tbl:cost}
+
+As @tbl:cost shows. <!-- to be said better -->
+
+# References
+`;
+const BIB = `@article{lark2001, author={Lark, Ida and de Roos, Jan}, title={Bells over water}, journal={Harbour Studies}, year=2001, volume=3, pages={1--9}}
+@book{stone1988, author={Stone, Per}, title={Stone quays}, publisher={Tidemark Press}, year=1988}
+@article{okonjo, author={Okonjo, Adaeze and Brandt, Lise M.}, title={Mapping the gaslit quays}, year=2019, doi={10.5555/HS.2019.12.201}}`;
+const LATEX = String.raw`\documentclass{article}
+\title{Night work}\author{Per Stone}
+\begin{document}\maketitle
+\section{Rounds}\label{s}
+A round took hours \citep[see][p.~3]{stone1988}.\footnote{Told by \citet{lark2001}.}
+\input{part}
+\bibliography{refs}
+\end{document}`;
+
+const pick = (page: Page, files: Parameters<ReturnType<Page['locator']>['setInputFiles']>[0]) =>
+	page.getByLabel('Open a document').setInputFiles(files);
+
+test('a Markdown paper: the report first, then a manuscript with live citations, notes, a table and its references', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await pick(page, [file('lamp.md', MARKDOWN), file('refs.bib', BIB)]);
+	const dialog = page.getByRole('dialog', { name: 'Open a document' });
+	const report = dialog.getByRole('region', { name: 'lamp.md' });
+	await expect(report).toContainText('2 headings, 1 footnote, 1 table.');
+	await expect(report).toContainText('4 live citations; 2 sources new to your library, 1 source already in it.');
+	await expect(report).toContainText('1 citation without a source');
+	await expect(report).toContainText('[@nobody, p. 4]');
+	await report.getByRole('button', { name: '1 thing not kept as it was' }).click();
+	await expect(report).toContainText('a comment in the file');
+	await expectAccessible(page);
+	await dialog.getByRole('button', { name: 'Open as a manuscript' }).click();
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet).toContainText('(Lark & de Roos, 2001, p. 12; see Okonjo & Brandt, 2019)');
+	await expect(sheet).toContainText('as Stone (1988, Chapter 2) says');
+	await expect(sheet).toContainText('As Table 1 shows.');
+	await expect(sheet.getByRole('list', { name: 'Bibliography entries' })).toContainText('Bells over water');
+	await expect(sheet.getByRole('heading', { name: 'The price of a lamp' })).toBeVisible();
+	await expect(page.getByText('source needed')).toBeVisible();
+	await page.goto('/');
+	await expect(page.getByText('69 sources')).toBeVisible();
+	await expect(page.getByRole('link', { name: 'The price of a lamp' })).toBeVisible();
+	done();
+});
+
+test('a LaTeX paper in parts, several documents at once, and what is none', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await pick(page, [
+		file('main.tex', LATEX),
+		file('part.tex', String.raw`\subsection{Winter} Longer \cite{stone1988}. \foo{Dark} it was.`),
+		file('refs.bib', BIB),
+		file('other.md', '# Other\n\nWords.'),
+		file('broken.md', '---\ntitle: [\n---\n\nWords.'),
+		file('false.tex', '\\documentclass{article}\0\0\0')
+	]);
+	const dialog = page.getByRole('dialog', { name: 'Open a document' });
+	await expect(dialog.getByRole('region')).toHaveCount(4);
+	await expect(dialog.getByRole('region', { name: 'main.tex' })).toContainText('3 live citations; 2 sources new');
+	await expect(dialog.getByRole('region', { name: 'other.md' })).toContainText('No citations.');
+	await expect(dialog.getByRole('region', { name: 'broken.md' }).getByRole('alert')).toContainText(
+		/front matter.*line 2/
+	);
+	await expect(dialog.getByRole('region', { name: 'false.tex' }).getByRole('alert')).toContainText('holds no text');
+	await dialog.getByRole('button', { name: 'Open as 2 manuscripts' }).click();
+	await expect(page.getByText('2 manuscripts are on the desk.')).toBeVisible();
+	await page.getByRole('link', { name: 'Night work' }).click();
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet).toContainText('A round took hours (see Stone, 1988, p. 3).');
+	await expect(sheet).toContainText('Longer (Stone, 1988). Dark it was.');
+	await expect(page.getByRole('textbox', { name: 'Your note 1' })).toContainText('Told by Lark and de Roos (2001).');
+	done();
+});
+
+test('nothing is kept before the person says so, and what is no document is said', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await pick(page, [file('refs.bib', BIB)]);
+	const dialog = page.getByRole('dialog', { name: 'Open a document' });
+	await expect(dialog.getByRole('alert')).toContainText('There is no document among what was picked');
+	await dialog.getByRole('button', { name: 'Close', exact: true }).last().click();
+	await expect(dialog).toBeHidden();
+	await pick(page, [file('lamp.md', MARKDOWN), file('refs.bib', BIB)]);
+	await dialog.getByRole('button', { name: 'Cancel' }).click();
+	await expect(dialog).toBeHidden();
+	await expect(page.getByText('67 sources')).toBeVisible();
+	await expect(page.getByText('3 manuscripts')).toBeVisible();
+	done();
+});
+
+test('a document dropped on the desk is opened', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	const data = await page.evaluateHandle(() => {
+		const d = new DataTransfer();
+		d.items.add(new File(['# Dropped\n\nWords.'], 'dropped.md'));
+		return d;
+	});
+	await page.getByRole('main').dispatchEvent('drop', { dataTransfer: data });
+	const dialog = page.getByRole('dialog', { name: 'Open a document' });
+	await expect(dialog.getByRole('region', { name: 'dropped.md' })).toContainText('2 words, 1 heading.');
+	await dialog.getByRole('button', { name: 'Open as a manuscript' }).click();
+	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toContainText('Dropped');
+	done();
+});

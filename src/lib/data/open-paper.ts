@@ -1,0 +1,66 @@
+/** Puts a paper that was read on the desk: its new sources in the library, its pictures, and a manuscript. */
+import { toManuscript, mapLines, type Inline, type Paper } from '$lib/core/paper';
+import { putAsset } from './assets';
+import { db, type Database, type Manuscript } from './db';
+import { createManuscript } from './manuscripts';
+import { addSources } from './sources';
+
+export interface Opened {
+	manuscript: Manuscript;
+	/** Sources that are new in the library. */
+	added: number;
+	/** What a manuscript has no place for. */
+	dropped: { what: string; where: string }[];
+}
+
+/**
+ * @param here sources of the paper that are in the library, by their ids there
+ * @param name what the manuscript is called where it has no title
+ * @param origin where new sources come from
+ */
+export async function openPaper(
+	paper: Paper,
+	here: Record<string, string>,
+	name: string,
+	origin: string,
+	base: Database = db
+): Promise<Opened> {
+	// what cannot become a manuscript is found before anything is written
+	toManuscript(paper);
+	const fresh = paper.sources.filter((s) => !Object.hasOwn(here, s.id));
+	const added = fresh.length
+		? await addSources(
+				fresh.map((s) => ({ item: s.item, key: s.key })),
+				origin,
+				base,
+				`Added ${fresh.length === 1 ? 'a source' : `${fresh.length} sources`} of ${name}`
+			)
+		: [];
+	const ids = new Map([...Object.entries(here), ...fresh.map((s, i): [string, string] => [s.id, added[i].id])]);
+	const made = toManuscript(withSources(paper, ids));
+	for (const [id, a] of Object.entries(made.assets)) await putAsset({ ...a, id, createdAt: Date.now() }, base);
+	const first = made.doc.firstChild;
+	const titled = first?.type.name === 'heading' && first.attrs.level === 1 && first.textContent.trim() !== '';
+	const manuscript = await createManuscript('Research paper', titled ? '' : name, base, {
+		doc: made.doc,
+		authors: made.authors,
+		locale: paper.lang
+	});
+	return { manuscript, added: added.length, dropped: made.dropped };
+}
+
+/** The same paper with its sources under other ids. */
+function withSources(paper: Paper, ids: Map<string, string>): Paper {
+	const id = (old: string): string => ids.get(old) ?? old;
+	const line = (l: Inline[]): Inline[] =>
+		l.map((i) => (i.t === 'citation' ? { ...i, cites: i.cites.map((c) => ({ ...c, sourceId: id(c.sourceId) })) } : i));
+	const settings = paper.own.settings as { uncited?: { id: string; why: string }[] } | undefined;
+	return {
+		...paper,
+		head: { ...paper.head, title: line(paper.head.title), abstract: mapLines(paper.head.abstract, line) },
+		blocks: mapLines(paper.blocks, line),
+		own: settings?.uncited
+			? { ...paper.own, settings: { ...settings, uncited: settings.uncited.map((u) => ({ ...u, id: id(u.id) })) } }
+			: paper.own
+	};
+}

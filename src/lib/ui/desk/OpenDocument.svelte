@@ -1,0 +1,187 @@
+<script lang="ts">
+	/** Documents are opened: what was read, which citations are live, what was not kept; then they go on the desk. */
+	import { Modal } from 'flowbite-svelte';
+	import { untrack } from 'svelte';
+	import { goto } from '$app/navigation';
+	import { unexpected } from '$lib/services/problems';
+	import { toasts } from '$lib/services/toasts.svelte';
+	import type { ReadDocument } from '$lib/workers/read-document';
+	import Alert from '../kit/Alert.svelte';
+	import Btn from '../kit/Btn.svelte';
+	import Fold from '../kit/Fold.svelte';
+	import Progress from '../kit/Progress.svelte';
+	import { Opening } from './opening.svelte';
+
+	let { files, onclose }: { files: File[]; onclose: () => void } = $props();
+	const o = new Opening();
+	let open = $state(true);
+	let taking = $state(false);
+
+	$effect(() => {
+		const list = files;
+		untrack(() => void o.open(list));
+	});
+	$effect(() => {
+		if (open) return;
+		o.stop();
+		onclose();
+	});
+
+	const many = (n: number, one: string, more = `${one}s`) => `${n.toLocaleString('en')} ${n === 1 ? one : more}`;
+	const parts = ({ count: c }: ReadDocument): string =>
+		[
+			many(c.words, 'word'),
+			c.headings && many(c.headings, 'heading'),
+			c.footnotes && many(c.footnotes, 'footnote'),
+			c.endnotes && many(c.endnotes, 'endnote'),
+			c.tables && many(c.tables, 'table'),
+			c.figures && many(c.figures, 'figure'),
+			c.equations && many(c.equations, 'equation')
+		]
+			.filter(Boolean)
+			.join(', ');
+	function citations({ count, paper, here }: ReadDocument): string {
+		if (!count.citations) return 'No citations.';
+		const known = Object.keys(here).length;
+		const fresh = paper.sources.length - known;
+		const sources = [
+			fresh && `${many(fresh, 'source')} new to your library`,
+			known && `${many(known, 'source')} already in it`
+		].filter(Boolean);
+		return `${many(count.citations, 'live citation')}; ${sources.join(', ')}.`;
+	}
+
+	async function take() {
+		taking = true;
+		try {
+			const opened = await o.take();
+			open = false;
+			const added = opened.reduce((sum, x) => sum + x.added, 0);
+			const sources = added ? ` ${many(added, 'source')} added to the library.` : '';
+			if (opened.length === 1) {
+				toasts.say(`“${opened[0].manuscript.title}” is open.${sources}`);
+				await goto(`/draft/${opened[0].manuscript.id}`);
+			} else toasts.say(`${many(opened.length, 'manuscript')} are on the desk.${sources}`);
+		} catch (e) {
+			o.trouble = unexpected(e, 'Not all of it could be put on the desk.');
+		} finally {
+			taking = false;
+		}
+	}
+</script>
+
+<Modal bind:open title="Open a document" aria-label="Open a document" size="lg" class="opened">
+	{#if o.trouble}<Alert>{o.trouble}</Alert>{/if}
+	{#if o.reading}
+		<p class="sum" role="status">Reading {o.reading}…</p>
+		<Progress share={o.share} label="Reading progress" />
+		<div class="acts">
+			<span class="spacer"></span>
+			<Btn onclick={() => o.stop()}>Stop</Btn>
+		</div>
+	{:else}
+		{#each o.found as f (f.path)}
+			<section aria-label={f.path}>
+				<h4>{f.path}</h4>
+				{#if f.answer.kind === 'trouble'}
+					<Alert>{f.answer.message}</Alert>
+				{:else}
+					{@const r = f.answer.read}
+					<p>{parts(r)}.</p>
+					<p>{citations(r)}</p>
+					{#if r.unresolved.length}
+						<p class="missing">
+							<i class="diamond" aria-hidden="true"></i>{many(r.unresolved.length, 'citation')} without a source; the text
+							marks where:
+						</p>
+						<ul class="plain">
+							{#each r.unresolved.slice(0, 20) as u, i (i)}<li>{u}</li>{/each}
+							{#if r.unresolved.length > 20}<li>and {r.unresolved.length - 20} more</li>{/if}
+						</ul>
+					{/if}
+					{#if r.dropped.length}
+						<Fold
+							title={`${many(r.dropped.length, 'thing')} not kept as ${r.dropped.length === 1 ? 'it was' : 'they were'}`}
+						>
+							<ul class="lost">
+								{#each r.dropped as d, i (i)}<li><small>{d.where}</small>{d.what}</li>{/each}
+							</ul>
+						</Fold>
+					{/if}
+				{/if}
+			</section>
+		{/each}
+		<div class="acts">
+			<span class="spacer"></span>
+			<Btn onclick={() => (open = false)}>{o.read.length ? 'Cancel' : 'Close'}</Btn>
+			{#if o.read.length}
+				<Btn kind="primary" disabled={taking} onclick={take}
+					>{o.read.length === 1 ? 'Open as a manuscript' : `Open as ${o.read.length} manuscripts`}</Btn
+				>
+			{/if}
+		</div>
+	{/if}
+</Modal>
+
+<style>
+	.sum {
+		color: var(--ink);
+		margin-bottom: 10px;
+	}
+	section {
+		padding: 10px 0 14px;
+		border-bottom: 1px solid var(--line);
+	}
+	h4 {
+		font: 600 14px/1.4 var(--sans);
+		color: var(--ink);
+		overflow-wrap: anywhere;
+	}
+	p {
+		color: var(--ink-2);
+		font-size: 13px;
+		line-height: 1.55;
+	}
+	.missing {
+		margin-top: 6px;
+	}
+	.missing .diamond {
+		margin-right: 7px;
+	}
+	.plain {
+		margin: 2px 0 6px 15px;
+		color: var(--ink);
+		font-size: 13px;
+	}
+	.plain li {
+		overflow-wrap: anywhere;
+	}
+	.lost li {
+		display: grid;
+		grid-template-columns: 150px 1fr;
+		gap: 10px;
+		padding: 3px 0;
+		font-size: 12.5px;
+		color: var(--ink-2);
+		overflow-wrap: anywhere;
+	}
+	.lost small {
+		color: var(--ink-3);
+		font-size: 12px;
+	}
+	.acts {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		margin-top: 14px;
+	}
+	.spacer {
+		flex: 1;
+	}
+	@media (max-width: 600px) {
+		.lost li {
+			grid-template-columns: 1fr;
+			gap: 0;
+		}
+	}
+</style>

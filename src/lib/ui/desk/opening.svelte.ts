@@ -1,0 +1,96 @@
+/** Opening documents: files are read, what was found is shown, and nothing is kept before the person says so. */
+import { documentFormat } from '$lib/core/document/readers/formats';
+import type { Opened } from '$lib/data/open-paper';
+import { library } from '$lib/services/library.svelte';
+import { runDocumentJob, Stopped, type Job } from '$lib/workers/library';
+import { isDocumentAnswer, sound } from '$lib/workers/library-answers';
+import type { DocumentAnswer, DocumentFile, ReadDocument } from '$lib/workers/read-document';
+
+export interface Found {
+	path: string;
+	/** The file's name without its ending. */
+	name: string;
+	answer: DocumentAnswer;
+}
+
+/** Everything that was picked, in bytes. */
+const LARGEST = 200_000_000;
+
+export class Opening {
+	/** The file that is being read; empty when none is. */
+	reading = $state('');
+	/** How far it is, 0 to 1. */
+	share = $state(0);
+	found = $state.raw<Found[]>([]);
+	trouble = $state('');
+	private job: Pick<Job<DocumentAnswer>, 'stop'> | null = null;
+
+	readonly read: { path: string; name: string; read: ReadDocument }[] = $derived(
+		this.found.flatMap(({ path, name, answer }) => (answer.kind === 'read' ? [{ path, name, read: answer.read }] : []))
+	);
+
+	async open(files: File[]): Promise<void> {
+		this.trouble = '';
+		this.found = [];
+		this.share = 0;
+		if (files.reduce((sum, f) => sum + f.size, 0) > LARGEST) {
+			this.trouble = 'These files are larger than 200 MB together. Nothing was opened.';
+			return;
+		}
+		this.reading = files.length === 1 ? files[0].name : `${files.length} files`;
+		let stopped = false;
+		const waiting = (this.job = { stop: () => (stopped = true) });
+		try {
+			const all: DocumentFile[] = [];
+			for (const f of files)
+				all.push({ path: f.webkitRelativePath || f.name, bytes: new Uint8Array(await f.arrayBuffer()) });
+			const documents = documentsAmong(all);
+			if (!documents.length) {
+				this.trouble = `There is no document among ${files.length === 1 ? 'what was picked' : 'these files'}: Markdown (.md) and LaTeX (.tex) can be opened.`;
+				return;
+			}
+			// which of its sources are here can be told only when the library has been read
+			await library.start();
+			if (stopped || this.job !== waiting) throw new Stopped();
+			const here = [...library.sources.values()].map((s) => ({ id: s.id, item: s.item }));
+			for (const [i, path] of documents.entries()) {
+				this.reading = path;
+				this.share = i / documents.length;
+				const job = runDocumentJob(here, (api) => api.read(path, all) as Promise<DocumentAnswer>);
+				this.job = job;
+				const answer = sound(await job.result, isDocumentAnswer);
+				const name = path.replace(/^.*\//, '').replace(/\.\w+$/, '');
+				this.found = [...this.found, { path, name, answer }];
+			}
+		} catch (e) {
+			this.found = [];
+			this.trouble =
+				e instanceof Stopped
+					? 'Stopped. Nothing was opened.'
+					: `The files could not be read: ${(e as Error).message}. Nothing was opened.`;
+		} finally {
+			this.reading = '';
+			this.job = null;
+		}
+	}
+	stop(): void {
+		this.job?.stop();
+	}
+
+	/** Puts what was read on the desk. @throws what the database says; what was put before it is there */
+	async take(): Promise<Opened[]> {
+		const { openPaper } = await import('$lib/data/open-paper');
+		const out: Opened[] = [];
+		for (const { read, name, path } of this.read) out.push(await openPaper(read.paper, read.here, name, path));
+		return out;
+	}
+}
+
+/** The documents among files: parts of a LaTeX document are not documents of their own. */
+function documentsAmong(files: DocumentFile[]): string[] {
+	const formats = files.filter((f) => documentFormat(f.path));
+	const tex = formats.filter((f) => documentFormat(f.path) === 'tex');
+	const head = new TextDecoder('latin1');
+	const whole = tex.filter((f) => /\\documentclass/.test(head.decode(f.bytes)));
+	return formats.filter((f) => !whole.length || !tex.includes(f) || whole.includes(f)).map((f) => f.path);
+}

@@ -1,0 +1,83 @@
+/** Reads a document and tells which of its sources are here already. */
+import type { Item } from '$lib/core/csl';
+import { DocumentError, readDocument } from '$lib/core/document/readers';
+import { decodeText, readReferences } from '$lib/core/exchange';
+import { countPaper, type Paper, type PaperCount, type PaperSource } from '$lib/core/paper';
+import { createMatcher, prepare } from '$lib/core/source';
+
+export interface DocumentFile {
+	/** With its folders, parted by slashes. */
+	path: string;
+	bytes: Uint8Array;
+}
+
+export interface ReadDocument {
+	paper: Paper;
+	count: PaperCount;
+	unresolved: string[];
+	dropped: { what: string; where: string }[];
+	/** Sources of the paper that are in the library, by their ids there; what is only likely is none. */
+	here: Record<string, string>;
+}
+
+/** What became of a file: what was read, or why it could not be, in a sentence. */
+export type DocumentAnswer = { kind: 'read'; read: ReadDocument } | { kind: 'trouble'; message: string };
+
+/** Endings of files that hold sources. */
+const SOURCES = /\.(?:bib|ris|json|nbib|xml)$/i;
+
+export function readDocumentFile(
+	path: string,
+	files: DocumentFile[],
+	here: { id: string; item: Item }[]
+): DocumentAnswer {
+	const file = files.find((f) => f.path === path);
+	if (!file) return { kind: 'trouble', message: `${path} is not among the files.` };
+	const folder = path.includes('/') ? path.slice(0, path.lastIndexOf('/') + 1) : '';
+	const beside = (name: string): Uint8Array | null => {
+		const wanted = normal(folder + name);
+		const found = files.find((f) => f.path === wanted);
+		if (found) return found.bytes;
+		// files that were picked one by one have lost their folders
+		const last = wanted.slice(wanted.lastIndexOf('/') + 1);
+		const alike = files.filter((f) => f.path === last);
+		return alike.length === 1 ? alike[0].bytes : null;
+	};
+	try {
+		const { paper, unresolved, headingMade, dropped } = readDocument(path, file.bytes, beside, given(files));
+		const matcher = createMatcher(here);
+		const known: Record<string, string> = {};
+		for (const s of paper.sources) {
+			const m = matcher.match(prepare(s.item));
+			if (m?.sure) known[s.id] = m.id;
+		}
+		const count = countPaper(paper);
+		// the headings that the document has
+		if (headingMade) count.headings--;
+		return { kind: 'read', read: { paper, count, unresolved, dropped, here: known } };
+	} catch (e) {
+		if (e instanceof DocumentError) return { kind: 'trouble', message: e.message };
+		throw e;
+	}
+}
+
+/** Sources in the files that were picked with the document, whether it names them or not. */
+function given(files: DocumentFile[]): PaperSource[] {
+	return files.flatMap((f) => {
+		if (!SOURCES.test(f.path)) return [];
+		const refs = readReferences(decodeText(f.bytes));
+		return (refs?.records ?? []).flatMap((r) =>
+			r.key ? [{ id: r.key, key: r.key, item: { ...r.item, id: r.key } }] : []
+		);
+	});
+}
+
+/** A path without `.` and `..`. */
+function normal(path: string): string {
+	const out: string[] = [];
+	for (const part of path.split('/')) {
+		if (part === '..') out.pop();
+		else if (part && part !== '.') out.push(part);
+	}
+	return out.join('/');
+}
