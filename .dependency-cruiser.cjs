@@ -28,7 +28,8 @@ module.exports = {
 		},
 		{
 			name: 'writers-know-no-manuscript',
-			comment: 'readers and writers of file formats work from papers and final documents and know neither manuscript nor editor',
+			comment:
+				'readers and writers of file formats work from papers and final documents and know neither manuscript nor editor',
 			severity: 'error',
 			from: { path: '^src/lib/core/document/(docx|html|readers)/', pathNot: notTest },
 			to: { path: '^src/lib/core/manuscript/' }

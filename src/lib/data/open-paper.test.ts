@@ -4,7 +4,6 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { readCitations, readDoc } from '../core/manuscript';
 import { emptyPaper, paragraph, words, type Paper, type PaperCite } from '../core/paper';
-import { readDocumentFile } from '../workers/read-document';
 import { Database } from './db';
 import { openPaper } from './open-paper';
 import { addSources, journalOf } from './sources';
@@ -19,7 +18,6 @@ const cite = (sourceId: string): PaperCite => ({
 	suffix: '',
 	form: 'parenthetical'
 });
-const bytes = (s: string) => new TextEncoder().encode(s);
 
 test('sources that are here are used, others added with one step that undo takes back', async () => {
 	const base = fresh();
@@ -71,38 +69,4 @@ test('a document without a title has the name of its file', async () => {
 		base
 	);
 	assert.equal(manuscript.title, 'essay');
-});
-
-test('files are found by their paths, or by their names where folders were lost; likely twins are not taken for one', () => {
-	const tex = bytes(
-		String.raw`\begin{document}\cite{lark2001}\cite{stone1988}\input{parts/one}\bibliography{../refs}\end{document}`
-	);
-	const bib = bytes(
-		'@book{lark2001, author={Lark, Ida}, title={Bells over water}, year=2001, isbn={9780306406157}}\n@book{stone1988, author={Stone, Per}, title={Quays}, year=1988}'
-	);
-	const here = [
-		{ id: 'a', item: { id: 'a', type: 'book', title: 'Bells over water', ISBN: '978-0-306-40615-7' } },
-		{ id: 'b', item: { id: 'b', type: 'book', title: 'Quays', issued: { 'date-parts': [[1999]] } } }
-	];
-	for (const paths of [
-		['paper/text/main.tex', 'paper/refs.bib', 'paper/text/parts/one.tex'],
-		['main.tex', 'refs.bib', 'one.tex']
-	]) {
-		const a = readDocumentFile(
-			paths[0],
-			[
-				{ path: paths[0], bytes: tex },
-				{ path: paths[1], bytes: bib },
-				{ path: paths[2], bytes: bytes('Part.') }
-			],
-			here
-		);
-		assert.equal(a.kind, 'read');
-		if (a.kind !== 'read') continue;
-		assert.deepEqual(a.read.dropped, []);
-		assert.deepEqual(a.read.here, { lark2001: 'a' });
-		assert.equal(a.read.count.citations, 2);
-	}
-	assert.equal(readDocumentFile('x.md', [{ path: 'x.md', bytes: bytes('---\na: [\n---\n') }], []).kind, 'trouble');
-	assert.equal(readDocumentFile('y.md', [], []).kind, 'trouble');
 });

@@ -14,3 +14,4 @@ export { cleanName } from './names';
 export { stripMarkup, parseField } from './field';
 export { plainNumber, plainText } from './loose';
 export { checkItem } from './check';
+export { toRoman } from './numbers';

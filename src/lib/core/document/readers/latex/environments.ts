@@ -10,6 +10,7 @@ import {
 	type Inline,
 	type ListNumbers
 } from '../../../paper';
+import { toRoman } from '../../../csl';
 import type { LatexReader } from '.';
 import { ALIGNED, FORMULAS, HOLDERS, STATEMENTS } from './commands';
 import { Cursor, isMacro, rawOf, type Node } from './cursor';
@@ -380,31 +381,6 @@ function numbersOf(options: string): ListNumbers {
 function numeral(n: number, numbers: ListNumbers): string {
 	const [how, what] = numbers.split('-');
 	const text =
-		what === 'alpha' ? String.fromCharCode(96 + (((n - 1) % 26) + 1)) : what === 'roman' ? roman(n) : String(n);
+		what === 'alpha' ? String.fromCharCode(96 + (((n - 1) % 26) + 1)) : what === 'roman' ? toRoman(n) : String(n);
 	return how === 'upper' ? text.toUpperCase() : text;
-}
-const ROMAN: [number, string][] = [
-	[1000, 'm'],
-	[900, 'cm'],
-	[500, 'd'],
-	[400, 'cd'],
-	[100, 'c'],
-	[90, 'xc'],
-	[50, 'l'],
-	[40, 'xl'],
-	[10, 'x'],
-	[9, 'ix'],
-	[5, 'v'],
-	[4, 'iv'],
-	[1, 'i']
-];
-function roman(n: number): string {
-	let out = '';
-	for (const [value, letters] of ROMAN) {
-		while (n >= value && out.length < 20) {
-			out += letters;
-			n -= value;
-		}
-	}
-	return out;
 }

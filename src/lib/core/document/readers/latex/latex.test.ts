@@ -2,7 +2,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { countPaper, everyLine, textOf, toManuscript, type Block, type Inline, type PaperCite } from '../../../paper';
+import { countPaper, everyLine, textOf, toManuscript, type Block, type Inline } from '../../../paper';
+import { short } from '../short-cite';
 import { DocumentError } from '../types';
 import { readLatex } from '.';
 
@@ -14,16 +15,6 @@ const lines = (text: string, files?: Record<string, string>) =>
 const pieces = (text: string): Inline[] => lines(text).flat();
 const textIn = (text: string) => textOf(pieces(text));
 
-const short = (c: PaperCite) =>
-	[
-		{ parenthetical: '', narrative: 'N ', 'year-only': 'Y ', 'author-only': 'A ' }[c.form],
-		c.prefix && `(${c.prefix}) `,
-		c.sourceId,
-		c.locator && ` ${c.locator.label}=${c.locator.value}`,
-		c.suffix && ` +${c.suffix}`
-	]
-		.filter(Boolean)
-		.join('');
 const cites = (text: string) =>
 	pieces(text).flatMap((i) => (i.t === 'citation' ? [i.cites.map(short).join(' | ')] : []));
 

@@ -2,7 +2,8 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { countPaper, everyLine, textOf, toManuscript, type Block, type Inline, type PaperCite } from '../../../paper';
+import { countPaper, everyLine, textOf, toManuscript, type Block, type Inline } from '../../../paper';
+import { short } from '../short-cite';
 import { DocumentError } from '../types';
 import { readMarkdown } from '.';
 
@@ -15,18 +16,6 @@ const lineOf = (text: string): Inline[] => {
 	return (first as Extract<Block, { t: 'paragraph' }>).content;
 };
 const citesOf = (text: string) => lineOf(text).flatMap((i) => (i.t === 'citation' ? [i.cites] : []));
-
-/** A cite in short: form, prefix, key, locator, suffix. */
-const short = (c: PaperCite) =>
-	[
-		{ parenthetical: '', narrative: 'N ', 'year-only': 'Y ', 'author-only': 'A ' }[c.form],
-		c.prefix && `(${c.prefix}) `,
-		c.sourceId,
-		c.locator && ` ${c.locator.label}=${c.locator.value}`,
-		c.suffix && ` +${c.suffix}`
-	]
-		.filter(Boolean)
-		.join('');
 
 const CITATIONS: [string, string[]][] = [
 	['A [@key].', ['key']],
