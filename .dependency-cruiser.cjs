@@ -21,10 +21,10 @@ module.exports = {
 		},
 		{
 			name: 'borders-do-not-mix',
-			comment: 'exchange and proof do not import each other',
+			comment: 'exchange, match and proof do not import each other',
 			severity: 'error',
-			from: { path: '^src/lib/core/(exchange|proof)/' },
-			to: { path: '^src/lib/core/(exchange|proof)/', pathNot: '^src/lib/core/$1/' }
+			from: { path: '^src/lib/core/(exchange|match|proof)/' },
+			to: { path: '^src/lib/core/(exchange|match|proof)/', pathNot: '^src/lib/core/$1/' }
 		},
 		{
 			name: 'writers-know-no-manuscript',

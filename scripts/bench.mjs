@@ -2,7 +2,8 @@
  * npm run bench: builds the bench as the app is built (no test loader in between) and runs it in Node and in a worker
  * of Chromium. `--node` or `--browser` for one of them, `--small` for a quick look, `--alone` without the
  * reference, `--library` for the library only, `--draft` for writing in a long manuscript and
- * for styles (npm run bench:browser), `--styles` for styles alone.
+ * for styles (npm run bench:browser), `--styles` for styles alone; `references` and `match` for how well typed lists and
+ * typed citations are read.
  */
 import { spawnSync } from 'node:child_process';
 import { readFileSync, readdirSync } from 'node:fs';
@@ -99,6 +100,13 @@ async function inBrowser() {
 	}
 }
 
+if (args.includes('references') || args.includes('match')) {
+	const tool = spawnSync(process.execPath, ['--import', 'tsx', join(root, 'bench', 'matching.ts'), ...args], {
+		cwd: root,
+		stdio: 'inherit'
+	});
+	process.exit(tool.status ?? 1);
+}
 if (args.includes('--styles')) {
 	await benchStyles(args.includes('--small'));
 	process.exit(0);

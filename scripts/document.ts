@@ -4,26 +4,20 @@
  * beside it. --report prints JSON to standard output; OUT may be left out then. What cannot be read ends with 1 and one
  * line on standard error.
  */
-import { existsSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { dirname, resolve, sep } from 'node:path';
+import { existsSync, readFileSync, writeFileSync } from 'node:fs';
 import { createSession } from '../src/lib/core/citing';
 import { toFinal, writeHtml } from '../src/lib/core/document';
 import { writeDocxBytes } from '../src/lib/core/document/docx';
 import { readOwn, writeOwn } from '../src/lib/core/document/own';
 import { DocumentError, readDocument, type OpenedDocument } from '../src/lib/core/document/readers';
-import { decodeText, readReferences } from '../src/lib/core/exchange';
+import { decodeText } from '../src/lib/core/exchange';
 import { assetToData, ManuscriptError, placeCitations, readCitations, settingsOf } from '../src/lib/core/manuscript';
 import { countPaper, toManuscript, type Paper, type PaperSource } from '../src/lib/core/paper';
-import { makeKey } from '../src/lib/core/source';
 import { localeTree, styleTree } from './catalogue';
-
-function fail(message: string): never {
-	console.error(message.replace(/\s+/g, ' '));
-	process.exit(1);
-}
+import { besideOf, fail, sourcesFrom } from './files';
 
 const USAGE =
-	'usage: npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--report]; IN .md, .tex or .json, OUT .html, .docx or .json';
+	'usage: npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--report]; IN .md, .tex, .txt or .json, OUT .html, .docx or .json';
 
 interface Options {
 	names: string[];
@@ -48,29 +42,6 @@ function options(args: string[]): Options {
 	}
 	if (o.names.length < 1 || o.names.length > 2 || (o.names.length === 1 && !o.report)) fail(USAGE);
 	return o;
-}
-
-/** Files beside the document, and below its folder; nothing above it. */
-function besideOf(name: string) {
-	const folder = resolve(dirname(name));
-	return (path: string): Uint8Array | null => {
-		const full = resolve(folder, path);
-		if (!full.startsWith(folder + sep) || !existsSync(full) || !statSync(full).isFile()) return null;
-		return readFileSync(full);
-	};
-}
-
-function sourcesFrom(file: string): PaperSource[] {
-	if (!existsSync(file)) fail(`There is no file ${file}.`);
-	const refs = readReferences(decodeText(readFileSync(file)));
-	if (!refs) fail(`${file} is of no reference format that is known.`);
-	for (const s of refs.skipped) console.error(`${file}, line ${s.line}: skipped: ${s.why} (${s.what})`);
-	const taken = new Set<string>();
-	return refs.records.map((r) => {
-		const key = r.key || makeKey(r.item, (k) => taken.has(k));
-		taken.add(key);
-		return { id: key, key, item: { ...r.item, id: key } };
-	});
 }
 
 function open(name: string, sources: PaperSource[]): OpenedDocument {

@@ -18,6 +18,7 @@ export {
 	type TitleBlock
 } from './types';
 export { everyBlock, everyLine, mapLines, paragraph, plainWords, rectangular, textOf, words } from './make';
+export { isListHeading } from './list-heading';
 export { countPaper, type PaperCount } from './count';
 export { fromManuscript } from './from-manuscript';
 export { toManuscript, type Made } from './to-manuscript';

@@ -1,5 +1,5 @@
 /** Formats of documents that can be read, by the ends of their names. */
-export const DOCUMENT_FORMATS = { md: 'Markdown', tex: 'LaTeX' } as const;
+export const DOCUMENT_FORMATS = { md: 'Markdown', tex: 'LaTeX', txt: 'plain text' } as const;
 export type DocumentFormat = keyof typeof DOCUMENT_FORMATS;
 
 const ENDINGS: Record<string, DocumentFormat> = {
@@ -10,7 +10,9 @@ const ENDINGS: Record<string, DocumentFormat> = {
 	rmd: 'md',
 	tex: 'tex',
 	latex: 'tex',
-	ltx: 'tex'
+	ltx: 'tex',
+	txt: 'txt',
+	text: 'txt'
 };
 
 /** The format that a file's name says; null for none that is read here. */

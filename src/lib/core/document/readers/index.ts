@@ -8,6 +8,7 @@ import { documentFormat, type DocumentFormat } from './formats';
 import { readLatex } from './latex';
 import { readMarkdown } from './markdown';
 import { resolveCitations, type Resolved } from './resolve';
+import { readText } from './text';
 import { DocumentError, type Beside, type ReadPaper } from './types';
 
 export { DocumentError, type Beside } from './types';
@@ -46,7 +47,8 @@ export function readDocument(
 
 const READERS: Record<DocumentFormat, (text: string, beside: Beside) => ReadPaper> = {
 	md: readMarkdown,
-	tex: readLatex
+	tex: readLatex,
+	txt: readText
 };
 
 /** The text of a file that should be text. @throws DocumentError for one that is not */

@@ -1,6 +1,7 @@
 /** Citations that were read name cite keys; here they find their sources. What is not found stays to be seen. */
 import {
 	everyLine,
+	isListHeading,
 	mapLines,
 	newId,
 	textOf,
@@ -17,10 +18,6 @@ export interface Resolved {
 	/** The list of references has a heading that the document did not have. */
 	headingMade: boolean;
 }
-
-/** Headings of lists of references, in the languages of many papers; common practice. */
-const LIST_HEADING =
-	/^(?:\d+\.?\s*)?(?:references?(?: list)?|bibliography|works cited|cited works|literature(?: cited)?|sources|literatur(?:verzeichnis)?|quellen(?:verzeichnis)?|bibliographie|références(?: bibliographiques)?|bibliografía|referencias|bibliografia|riferimenti bibliografici|referências|literatuur(?:lijst)?|referenser|litteratur(?:liste)?|lähteet|bibliografie|literatura)$/i;
 
 /**
  * Joins a paper with its sources. A key that is not known stands as a place that needs a source, with what was written;
@@ -89,7 +86,7 @@ function giveList(paper: Paper, cited: boolean): boolean {
 	const { blocks } = paper;
 	const own = blocks.findIndex((b) => b.t === 'bibliography');
 	const isHeading = (b: Block | undefined): b is Extract<Block, { t: 'heading' }> =>
-		b?.t === 'heading' && b.level > 1 && LIST_HEADING.test(textOf(b.content));
+		b?.t === 'heading' && b.level > 1 && isListHeading(textOf(b.content));
 	const list = blocks[own];
 	if (list?.t === 'bibliography') {
 		const before = blocks[own - 1];

@@ -1,0 +1,35 @@
+/**
+ * Public interface of the match module: typed citations and typed lists of a paper, and the sources they may be. Nothing
+ * here changes a text. Heavy on long papers: run it in a worker.
+ */
+import { findCitations } from './find';
+import { linkEntries, withList, type Linked } from './link';
+import { readReferenceList, type Model } from './list';
+import { Resolver } from './resolve';
+import type { MatchSource, Passage, TypedCitation } from './types';
+
+export type { Candidate, Habit, MatchSource, Passage, Status, TypedCitation, TypedCite } from './types';
+export type { Linked } from './link';
+export { DOUBTFUL, loadModel, readReference, readReferenceList, type Model, type ReadEntry } from './list';
+
+export interface Matched {
+	citations: TypedCitation[];
+	list: Linked[];
+}
+
+/**
+ * Looks a paper through.
+ * @param list the text of its typed list, empty for none
+ * @param options `addNew`: entries that are no source yet count as sources, by `entry-1` and so on
+ */
+export function matchPaper(
+	passages: Passage[],
+	list: string,
+	sources: readonly MatchSource[],
+	model: Model,
+	options: { addNew?: boolean } = {}
+): Matched {
+	const linked = list.trim() ? linkEntries(readReferenceList(list, model), sources) : [];
+	const all = withList(sources, linked, options.addNew ?? false);
+	return { citations: findCitations(passages, new Resolver(all, new Set(linked.map((l) => l.number)))), list: linked };
+}
