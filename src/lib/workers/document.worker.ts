@@ -9,7 +9,7 @@ const api = {
 	know(part: Lite[]): void {
 		here.push(...part);
 	},
-	read: (path: string, files: DocumentFile[]): DocumentAnswer => readDocumentFile(path, files, here)
+	read: (path: string, files: DocumentFile[]): Promise<DocumentAnswer> => readDocumentFile(path, files, here)
 };
 
 export type DocumentApi = typeof api;

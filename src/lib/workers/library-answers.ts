@@ -51,6 +51,8 @@ export const isDocumentAnswer = (x: unknown): x is DocumentAnswer => {
 	return (
 		Object.values(r.count).every(isNumber) &&
 		texts(r.unresolved) &&
+		isObject(r.typed) &&
+		Object.values(r.typed).every(isNumber) &&
 		all(r.dropped, (d) => isObject(d) && isText(d.what) && isText(d.where)) &&
 		all(r.paper.sources, (s) => isObject(s) && isWord(s.id) && isText(s.key) && isItem(s.item))
 	);

@@ -5,7 +5,7 @@ import { readDocumentFile } from './read-document';
 
 const bytes = (s: string) => new TextEncoder().encode(s);
 
-test('files are found by their paths, or by their names where folders were lost; likely twins are not taken for one', () => {
+test('files are found by their paths, or by their names where folders were lost; likely twins are not taken for one', async () => {
 	const tex = bytes(
 		String.raw`\begin{document}\cite{lark2001}\cite{stone1988}\input{parts/one}\bibliography{../refs}\end{document}`
 	);
@@ -20,7 +20,7 @@ test('files are found by their paths, or by their names where folders were lost;
 		['paper/text/main.tex', 'paper/refs.bib', 'paper/text/parts/one.tex'],
 		['main.tex', 'refs.bib', 'one.tex']
 	]) {
-		const a = readDocumentFile(
+		const a = await readDocumentFile(
 			paths[0],
 			[
 				{ path: paths[0], bytes: tex },
@@ -35,6 +35,6 @@ test('files are found by their paths, or by their names where folders were lost;
 		assert.deepEqual(a.read.here, { lark2001: 'a' });
 		assert.equal(a.read.count.citations, 2);
 	}
-	assert.equal(readDocumentFile('x.md', [{ path: 'x.md', bytes: bytes('---\na: [\n---\n') }], []).kind, 'trouble');
-	assert.equal(readDocumentFile('y.md', [], []).kind, 'trouble');
+	assert.equal((await readDocumentFile('x.md', [{ path: 'x.md', bytes: bytes('---\na: [\n---\n') }], [])).kind, 'trouble');
+	assert.equal((await readDocumentFile('y.md', [], [])).kind, 'trouble');
 });

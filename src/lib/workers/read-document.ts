@@ -2,6 +2,8 @@
 import type { Item } from '$lib/core/csl';
 import { DocumentError, readDocument } from '$lib/core/document/readers';
 import { decodeText, readReferences } from '$lib/core/exchange';
+import { loadModel, matchPaper } from '$lib/core/match';
+import { passagesOfPaper } from '$lib/core/match/paper';
 import { countPaper, type Paper, type PaperCount, type PaperSource } from '$lib/core/paper';
 import { createMatcher, prepare } from '$lib/core/source';
 
@@ -18,6 +20,8 @@ export interface ReadDocument {
 	dropped: { what: string; where: string }[];
 	/** Sources of the paper that are in the library, by their ids there; what is only likely is none. */
 	here: Record<string, string>;
+	/** Typed citations, and entries of a typed list, that can become live. */
+	typed: { citations: number; entries: number };
 }
 
 /** What became of a file: what was read, or why it could not be, in a sentence. */
@@ -26,11 +30,11 @@ export type DocumentAnswer = { kind: 'read'; read: ReadDocument } | { kind: 'tro
 /** Endings of files that hold sources. */
 const SOURCES = /\.(?:bib|ris|json|nbib|xml)$/i;
 
-export function readDocumentFile(
+export async function readDocumentFile(
 	path: string,
 	files: DocumentFile[],
 	here: { id: string; item: Item }[]
-): DocumentAnswer {
+): Promise<DocumentAnswer> {
 	const file = files.find((f) => f.path === path);
 	if (!file) return { kind: 'trouble', message: `${path} is not among the files.` };
 	const folder = path.includes('/') ? path.slice(0, path.lastIndexOf('/') + 1) : '';
@@ -54,7 +58,11 @@ export function readDocumentFile(
 		const count = countPaper(paper);
 		// the headings that the document has
 		if (headingMade) count.headings--;
-		return { kind: 'read', read: { paper, count, unresolved, dropped, here: known } };
+		const { passages, list } = passagesOfPaper(paper);
+		const all = [...here, ...paper.sources].map((s) => ({ id: s.id, key: 'key' in s ? s.key : '', item: s.item }));
+		const matched = matchPaper(passages, list, all, await loadModel(), { addNew: true });
+		const typed = { citations: matched.citations.length, entries: matched.list.length };
+		return { kind: 'read', read: { paper, count, unresolved, dropped, here: known, typed } };
 	} catch (e) {
 		if (e instanceof DocumentError) return { kind: 'trouble', message: e.message };
 		throw e;

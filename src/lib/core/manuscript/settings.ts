@@ -10,6 +10,8 @@ export interface DocSettings {
 	house: Record<string, unknown>;
 	/** Sources that the list takes in without their being cited, each with the reason. */
 	uncited: UncitedSource[];
+	/** Words that look like typed citations and are none, each with those before it (match/context.ts). */
+	notCitations: string[];
 }
 
 export interface UncitedSource {
@@ -28,6 +30,9 @@ export function cleanSettings(raw: unknown): DocSettings {
 			? r.uncited
 					.filter((f) => f && typeof f.id === 'string' && f.id)
 					.map((f) => ({ id: f.id as string, why: typeof f.why === 'string' ? f.why : '' }))
+			: [],
+		notCitations: Array.isArray(r.notCitations)
+			? r.notCitations.filter((t): t is string => typeof t === 'string').slice(0, 5000)
 			: []
 	};
 }

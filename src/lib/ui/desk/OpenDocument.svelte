@@ -60,7 +60,8 @@
 			const sources = added ? ` ${many(added, 'source')} added to the library.` : '';
 			if (opened.length === 1) {
 				toasts.say(`“${opened[0].manuscript.title}” is open.${sources}`);
-				await goto(`/draft/${opened[0].manuscript.id}`);
+				const { typed } = o.read[0].read;
+				await goto(`/draft/${opened[0].manuscript.id}${typed.citations || typed.entries ? '/match' : ''}`);
 			} else toasts.say(`${many(opened.length, 'manuscript')} are on the desk.${sources}`);
 		} catch (e) {
 			o.trouble = unexpected(e, 'Not all of it could be put on the desk.');
@@ -89,6 +90,16 @@
 					{@const r = f.answer.read}
 					<p>{parts(r)}.</p>
 					<p>{citations(r)}</p>
+					{#if r.typed.citations || r.typed.entries}
+						<p class="missing">
+							<i class="diamond" aria-hidden="true"></i>{[
+								r.typed.citations && many(r.typed.citations, 'typed citation'),
+								r.typed.entries && `a typed list of ${many(r.typed.entries, 'entry', 'entries')}`
+							]
+								.filter(Boolean)
+								.join(' and ')} can become live in Match-up, which opens next.
+						</p>
+					{/if}
 					{#if r.unresolved.length}
 						<p class="missing">
 							<i class="diamond" aria-hidden="true"></i>{many(r.unresolved.length, 'citation')} without a source; the text

@@ -1,0 +1,111 @@
+/** The passages of a manuscript's document, with the positions of their characters, and where its typed list stands. */
+import type { Node } from 'prosemirror-model';
+import { isListHeading } from '../paper';
+import { contextOf } from './context';
+import type { Passage } from './types';
+
+/** Stands for what is no text within a line. */
+const OBJECT = '\uFFFC';
+
+export interface TypedList {
+	/** An entry a paragraph, parted by empty lines. */
+	text: string;
+	/** Positions of the heading and the blocks behind it. */
+	from: number;
+	to: number;
+	heading: Node;
+}
+
+export interface DocPassages {
+	passages: Passage[];
+	/** Of each passage, the positions of its characters, and of its end. */
+	at: number[][];
+	/** Of each passage, the note it is of; empty outside notes. */
+	notes: string[];
+	list: TypedList | null;
+}
+
+export function passagesOfDoc(doc: Node): DocPassages {
+	const out: DocPassages = { passages: [], at: [], notes: [], list: listOf(doc) };
+	let section = '';
+	let note = { id: '', end: 0 };
+	doc.descendants((node, pos) => {
+		const { list } = out;
+		if (list && pos >= list.from && pos < list.to) return false;
+		const { name } = node.type;
+		if (name === 'heading') {
+			section = node.textContent;
+			return true;
+		}
+		if (name === 'note') note = { id: node.attrs.id as string, end: pos + node.nodeSize };
+		if (!node.isTextblock) return name !== 'bibliography';
+		const line = lineOf(node, pos);
+		if (!/[\p{L}\p{N}]/u.test(line.text)) return true;
+		const kind =
+			name === 'note_paragraph'
+				? 'note'
+				: name === 'caption'
+					? 'caption'
+					: doc.resolve(pos).node(-1)?.type.spec.tableRole
+						? 'cell'
+						: 'body';
+		out.passages.push({ text: line.text, kind, section, ...(line.raised.length ? { raised: line.raised } : {}) });
+		out.at.push(line.at);
+		out.notes.push(kind === 'note' && pos < note.end ? note.id : '');
+		return true;
+	});
+	return out;
+}
+
+function lineOf(block: Node, pos: number): { text: string; at: number[]; raised: [number, number][] } {
+	let text = '';
+	const at: number[] = [];
+	const raised: [number, number][] = [];
+	block.forEach((child, offset) => {
+		const start = pos + 1 + offset;
+		if (!child.isText) {
+			text += child.type.name === 'hard_break' ? ' ' : OBJECT;
+			at.push(start);
+			return;
+		}
+		const s = child.text!;
+		if (child.marks.some((m) => m.type.name === 'superscript')) raised.push([text.length, text.length + s.length]);
+		for (let i = 0; i < s.length; i++) at.push(start + i);
+		text += s;
+	});
+	at.push(pos + 1 + block.content.size);
+	return { text, at, raised };
+}
+
+/** The blocks under a heading of references, where entries are typed there. */
+function listOf(doc: Node): TypedList | null {
+	let found: TypedList | null = null;
+	let level = 0;
+	doc.forEach((block, pos) => {
+		const heading = block.type.name === 'heading';
+		if (heading && isListHeading(block.textContent)) {
+			found = { text: '', from: pos, to: pos + block.nodeSize, heading: block };
+			level = block.attrs.level as number;
+		} else if (found && level) {
+			if ((heading && (block.attrs.level as number) <= level) || block.type.name === 'bibliography') level = 0;
+			else {
+				found.to = pos + block.nodeSize;
+				found.text += entriesOf(block);
+			}
+		}
+	});
+	return (found as TypedList | null)?.text.trim() ? found : null;
+}
+
+function entriesOf(block: Node): string {
+	const words = (n: Node) => n.textBetween(0, n.content.size, '\n', ' ');
+	if (block.type.name === 'ordered_list') {
+		const first = block.attrs.order as number;
+		return block.children.map((item, i) => `[${first + i}] ${words(item)}\n\n`).join('');
+	}
+	if (block.type.name === 'bullet_list') return block.children.map((item) => `${words(item)}\n\n`).join('');
+	return `${words(block)}\n\n`;
+}
+
+/** How a typed citation that is none is remembered: by its words and those before it. */
+export const placeOfTyped = (p: Passage, from: number, to: number): string => contextOf(p.text, from, to);

@@ -1,0 +1,338 @@
+/**
+ * Match-up of one manuscript: its typed citations with the sources they may be, its typed list with the entries found in
+ * it. Nothing in the text changes until it is accepted; each acceptance is one step for undo.
+ */
+import { tick } from 'svelte';
+import type { Node } from 'prosemirror-model';
+import { redo, undo } from 'prosemirror-history';
+import { Decoration, DecorationSet } from 'prosemirror-view';
+import type { Item } from '$lib/core/csl';
+import { readCitations, setDocAttrs, settingsOf } from '$lib/core/manuscript';
+import type { Linked, MatchSource, TypedCitation, TypedCite } from '$lib/core/match';
+import { acceptCitation, acceptList, docCites } from '$lib/core/match/accept';
+import { passagesOfDoc, placeOfTyped, type TypedList } from '$lib/core/match/document';
+import { ManuscriptError } from '$lib/core/manuscript';
+import { holdManuscript } from '$lib/data/lock';
+import { getManuscript } from '$lib/data/manuscripts';
+import { addSources } from '$lib/data/sources';
+import { LABEL } from '$lib/editor/commands';
+import { Draft } from '$lib/editor/draft.svelte';
+import { library } from '$lib/services/library.svelte';
+import { inBackground, unexpected } from '$lib/services/problems';
+import { isMatched } from '$lib/workers/match-answers';
+import { sound } from '$lib/workers/library-answers';
+import { runMatchJob, Stopped, type Job } from '$lib/workers/library';
+import type { Matched } from '$lib/core/match';
+
+/** A typed citation in the text as it is now. */
+export interface Typed {
+	key: string;
+	from: number;
+	to: number;
+	/** The note it stands in; empty in the text. */
+	note: string;
+	/** Words and those before them, by which it is remembered as no citation. */
+	place: string;
+	found: TypedCitation;
+	cites: TypedCite[];
+}
+
+/** An entry of the typed list, as it is reviewed. */
+export interface ReviewedEntry extends Linked {
+	item: Item;
+	/** It becomes a source. */
+	add: boolean;
+}
+
+export class MatchUp {
+	draft = $state.raw<Draft | null>(null);
+	trouble = $state('');
+	/** Looking the text through. */
+	busy = $state(true);
+	typed = $state.raw<Typed[]>([]);
+	entries = $state.raw<ReviewedEntry[]>([]);
+	/** Key of the citation that is looked at. */
+	current = $state('');
+	/** How many were accepted since the view was opened. */
+	accepted = $state(0);
+	reviewing = $state(false);
+	private list: TypedList | null = null;
+	/** Sources that entries of the list became. */
+	private readonly sourceOfEntry = new Map<string, string>();
+	private job: Job<Matched> | null = null;
+	private release = () => {};
+	private closed = false;
+	private serial = 0;
+
+	constructor(readonly id: string) {}
+
+	readonly counts = $derived.by(() => {
+		const of = (s: TypedCitation['status']) => this.typed.filter((t) => statusOf(t) === s).length;
+		return { all: this.typed.length, certain: of('certain'), choose: of('choose') + of('likely'), none: of('none') };
+	});
+	readonly listed = $derived({
+		all: this.entries.length,
+		here: this.entries.filter((e) => e.sourceId).length,
+		fresh: this.entries.filter((e) => !e.sourceId).length
+	});
+
+	/** @param sheet gives the element of the sheet once the view stands */
+	async open(sheet: () => HTMLElement | null): Promise<void> {
+		try {
+			await library.start();
+		} catch {
+			this.trouble = 'Nothing can be read from this browser’s storage, so there is nothing to match up.';
+			return;
+		}
+		const hold = await holdManuscript(this.id);
+		this.release = hold.release;
+		if (this.closed) return hold.release();
+		if (!hold.held) {
+			this.trouble = 'This manuscript is open in another tab. Close it there to match up here.';
+			return;
+		}
+		const m = await getManuscript(this.id);
+		if (!m) {
+			this.trouble = 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
+			return;
+		}
+		let draft: Draft;
+		try {
+			draft = new Draft(m);
+		} catch (e) {
+			this.trouble = e instanceof ManuscriptError ? e.message : unexpected(e, 'This manuscript cannot be shown.');
+			return;
+		}
+		draft.useLibrary(library.sources, library.resolve);
+		if (this.closed) return void draft.destroy();
+		this.draft = draft;
+		await tick();
+		const element = sheet();
+		if (!element || this.closed) return;
+		draft.mount(element);
+		// the text is looked at here and written in Draft
+		draft.view?.setProps({ editable: () => false, decorations: () => this.decorations() });
+		await this.look();
+	}
+
+	/** Looks the text through, as it is now. */
+	async look(): Promise<void> {
+		const { draft } = this;
+		if (!draft?.view) return;
+		this.busy = true;
+		const { doc } = draft.view.state;
+		const { passages, at, notes, list } = passagesOfDoc(doc);
+		const none = new Set(settingsOf(doc).notCitations);
+		const sources = [...library.sources.values()].map((s): MatchSource => ({ id: s.id, key: s.key, item: s.item }));
+		try {
+			this.job?.stop();
+			this.job = runMatchJob(sources, (api) => api.match(passages, list?.text ?? '') as Promise<Matched>);
+			const { citations, list: linked } = sound(await this.job.result, isMatched);
+			this.list = list;
+			this.entries = linked.map((l) => ({ ...l, item: l.entry.item, add: !l.sourceId }));
+			this.typed = citations
+				.map((found): Typed => ({
+					key: `t${++this.serial}`,
+					from: at[found.passage][found.from],
+					to: at[found.passage][found.to],
+					note: notes[found.passage],
+					place: placeOfTyped(passages[found.passage], found.from, found.to),
+					found,
+					cites: found.cites
+				}))
+				.filter((t) => !none.has(t.place));
+			this.current = this.typed[0]?.key ?? '';
+			this.redraw();
+		} catch (e) {
+			if (!(e instanceof Stopped)) this.trouble = unexpected(e, 'The text could not be looked through.');
+		} finally {
+			this.busy = false;
+			this.job = null;
+		}
+	}
+
+	source(id: string): { item: Item; here: boolean } | undefined {
+		const known = library.sources.get(this.sourceOfEntry.get(id) ?? id);
+		if (known) return { item: known.item, here: true };
+		const entry = this.entries.find((e) => e.item.id === id);
+		return entry && { item: entry.item, here: false };
+	}
+
+	// --- going about --------------------------------------------------------------------------------------------------
+
+	go(key: string): void {
+		this.current = key;
+		this.redraw();
+		const t = this.typed.find((x) => x.key === key);
+		const span = this.draft?.view?.dom.querySelector(`[data-typed="${key}"]`);
+		(span ?? (t && this.draft?.anchor(t.note)))?.scrollIntoView({ block: 'nearest' });
+	}
+	step(by: 1 | -1): void {
+		const at = this.typed.findIndex((t) => t.key === this.current);
+		const next = this.typed[Math.max(0, Math.min(this.typed.length - 1, at + by))];
+		if (next) this.go(next.key);
+	}
+
+	/** Takes another source for a cite. */
+	choose(key: string, cite: number, sourceId: string): void {
+		this.typed = this.typed.map((t) =>
+			t.key === key
+				? { ...t, cites: t.cites.map((c, i) => (i === cite ? { ...c, sourceId, status: 'certain' } : c)) }
+				: t
+		);
+		this.redraw();
+	}
+
+	// --- what changes the text ----------------------------------------------------------------------------------------
+
+	accept(key: string): Promise<void> {
+		return this.acceptAll(this.typed.filter((t) => t.key === key));
+	}
+	acceptCertain(): Promise<void> {
+		return this.acceptAll(this.typed.filter((t) => statusOf(t) === 'certain'));
+	}
+
+	private async acceptAll(list: Typed[]): Promise<void> {
+		const whole = list.filter((t) => t.cites.every((c) => c.sourceId));
+		const { draft } = this;
+		if (!whole.length || !draft?.view) return;
+		const next = this.typed[this.typed.findIndex((t) => t.key === whole.at(-1)!.key) + 1]?.key ?? '';
+		await this.addEntries(whole.flatMap((t) => t.cites.map((c) => c.sourceId)));
+		const { tr } = draft.view.state;
+		const done = new Set<string>();
+		for (const t of [...whole].sort((a, b) => b.from - a.from)) {
+			// what is not there any more as it was found is left alone
+			if (tr.doc.textBetween(t.from, t.to, '', leafText) !== t.found.text) continue;
+			const cites = docCites(
+				t.cites.map((c) => ({ ...c, sourceId: this.sourceOfEntry.get(c.sourceId) ?? c.sourceId }))
+			);
+			acceptCitation(tr, t.from, t.to, cites, draft.placement, t.note !== '');
+			done.add(t.key);
+		}
+		const { mapping } = tr;
+		draft.act(tr, done.size === 1 ? 'Accepted a citation' : `Accepted ${done.size} citations`);
+		this.accepted += done.size;
+		if (this.list) this.list = { ...this.list, from: mapping.map(this.list.from), to: mapping.map(this.list.to, -1) };
+		this.typed = this.typed
+			.filter((t) => !done.has(t.key))
+			.map((t) => ({ ...t, from: mapping.map(t.from), to: mapping.map(t.to, -1) }));
+		this.current = this.typed.some((t) => t.key === next) ? next : (this.typed[0]?.key ?? '');
+		this.redraw();
+	}
+
+	/** Entries that citations stand for become sources, each once. */
+	private async addEntries(ids: string[]): Promise<void> {
+		const fresh = this.entries.filter(
+			(e) => !e.sourceId && ids.includes(e.item.id) && !this.sourceOfEntry.has(e.item.id)
+		);
+		if (!fresh.length) return;
+		const added = await addSources(
+			fresh.map((e) => ({ item: cleanItem(e.item) })),
+			`found in ${this.draft?.title ?? 'a manuscript'}`
+		);
+		fresh.forEach((e, i) => this.sourceOfEntry.set(e.item.id, added[i].id));
+		this.entries = this.entries.map((e) =>
+			this.sourceOfEntry.has(e.item.id) && !e.sourceId
+				? { ...e, sourceId: this.sourceOfEntry.get(e.item.id)!, why: 'added just now', add: false }
+				: e
+		);
+		await library.settled();
+	}
+
+	/** It is no citation, now and when the text is looked through again. */
+	ignore(key: string): void {
+		const t = this.typed.find((x) => x.key === key);
+		const { draft } = this;
+		if (!t || !draft?.view) return;
+		const at = this.typed.indexOf(t);
+		const settings = settingsOf(draft.view.state.doc);
+		const tr = setDocAttrs(draft.view.state.tr, {
+			settings: { ...settings, notCitations: [...settings.notCitations, t.place] }
+		});
+		draft.act(tr, 'Not a citation');
+		this.typed = this.typed.filter((x) => x.key !== key);
+		this.current = (this.typed[at] ?? this.typed.at(-1))?.key ?? '';
+		this.redraw();
+	}
+
+	/** The entries that are ticked become sources, and the list a live bibliography. */
+	async takeList(): Promise<void> {
+		const { draft, list } = this;
+		if (!draft?.view || !list) return;
+		await this.addEntries(this.entries.filter((e) => e.add).map((e) => e.item.id));
+		const { doc, tr } = draft.view.state;
+		const cited = new Set(readCitations(doc, 'in-text').citations.flatMap((c) => c.cites.map((x) => x.sourceId)));
+		const waiting = new Set(
+			this.typed.flatMap((t) => t.cites.map((c) => this.sourceOfEntry.get(c.sourceId) ?? c.sourceId))
+		);
+		const settings = settingsOf(doc);
+		const listed = new Set(settings.uncited.map((u) => u.id));
+		// what the list names and the text does not stays in the list
+		const more = [...new Set(this.entries.flatMap((e) => e.sourceId ?? []))].filter(
+			(id) => !cited.has(id) && !waiting.has(id) && !listed.has(id)
+		);
+		acceptList(tr, list.from, list.to, list.heading);
+		const { mapping } = tr;
+		if (more.length)
+			setDocAttrs(tr, {
+				settings: { ...settings, uncited: [...settings.uncited, ...more.map((id) => ({ id, why: '' }))] }
+			});
+		draft.act(tr.setMeta(LABEL, 'The typed list became a bibliography'), 'The typed list became a bibliography');
+		this.list = null;
+		this.entries = [];
+		this.reviewing = false;
+		this.typed = this.typed.map((t) => ({ ...t, from: mapping.map(t.from), to: mapping.map(t.to, -1) }));
+		this.redraw();
+	}
+
+	undo(): void {
+		if (this.draft?.run(undo)) inBackground(this.look(), 'The text could not be looked through.');
+	}
+	redo(): void {
+		if (this.draft?.run(redo)) inBackground(this.look(), 'The text could not be looked through.');
+	}
+
+	// --- in the sheet -------------------------------------------------------------------------------------------------
+
+	private decorations(): DecorationSet | null {
+		const doc = this.draft?.view?.state.doc;
+		if (!doc) return null;
+		return DecorationSet.create(
+			doc,
+			this.typed
+				.filter((t) => !t.note && t.to <= doc.content.size)
+				.map((t) =>
+					Decoration.inline(t.from, t.to, {
+						class: `typed ${statusOf(t)}${t.key === this.current ? ' on' : ''}`,
+						'data-typed': t.key
+					})
+				)
+		);
+	}
+	private redraw(): void {
+		const view = this.draft?.view;
+		view?.updateState(view.state);
+	}
+
+	async close(): Promise<void> {
+		this.closed = true;
+		this.job?.stop();
+		await this.draft?.destroy();
+		this.release();
+	}
+}
+
+/** What the choices made of it: a source that was chosen is certain. */
+export function statusOf(t: Typed): TypedCitation['status'] {
+	const order = ['none', 'choose', 'likely', 'certain'] as const;
+	return t.cites.map((c) => c.status).reduce((a, b) => (order.indexOf(a) < order.indexOf(b) ? a : b));
+}
+
+const leafText = (n: Node): string => (n.type.name === 'hard_break' ? ' ' : '\uFFFC');
+
+/** Without what only the reading knows. */
+function cleanItem(item: Item): Item {
+	const out = structuredClone($state.snapshot(item)) as Item;
+	delete out.custom;
+	return out;
+}
