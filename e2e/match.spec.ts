@@ -153,3 +153,21 @@ test('a plain text with a typed list: the list is reviewed and becomes live, the
 	await expect(page.getByText('69 sources')).toBeVisible();
 	done();
 });
+
+test('Draft and Proof count typed citations and lead to Match-up', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDesk(page);
+	await page.getByRole('link', { name: 'Who paid for the light?' }).click();
+	await page.getByRole('button', { name: 'to check' }).click();
+	await expect(page.getByRole('link', { name: '12 typed citations: match up' })).toBeVisible();
+	await page.getByRole('link', { name: 'All checks and the ledger' }).click();
+	await expect(page.getByText('12 typed citations are not live yet.')).toBeVisible();
+	await page.getByRole('link', { name: 'Match up' }).click();
+	await expect(page.getByText('13 typed citations')).toBeVisible();
+	// a chapter whose citations are all live has nothing to match up
+	await page.goto('/');
+	await page.getByRole('link', { name: 'What the lamps did to the shore' }).click();
+	await page.goto(`${page.url().replace(/[?#].*$/, '')}/match`);
+	await expect(page.getByText('No typed citations were found.')).toBeVisible();
+	done();
+});

@@ -130,6 +130,8 @@ export class Draft implements NodeViewContext {
 	/** The note that was written in, and the caret in it, when what stands beside the text was opened from there. */
 	inNote = $state.raw<{ id: string; head: number } | null>(null);
 	lastChange = $state('');
+	/** Typed citations that could become live, as they were counted when the manuscript was opened. */
+	typed = $state(0);
 	/** When each source was cited last, in steps. */
 	readonly recent = new Map<string, number>();
 

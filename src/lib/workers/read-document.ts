@@ -59,7 +59,7 @@ export async function readDocumentFile(
 		// the headings that the document has
 		if (headingMade) count.headings--;
 		const { passages, list } = passagesOfPaper(paper);
-		const all = [...here, ...paper.sources].map((s) => ({ id: s.id, key: 'key' in s ? s.key : '', item: s.item }));
+		const all = [...here.map((s) => ({ ...s, key: '' })), ...paper.sources];
 		const matched = matchPaper(passages, list, all, await loadModel(), { addNew: true });
 		const typed = { citations: matched.citations.length, entries: matched.list.length };
 		return { kind: 'read', read: { paper, count, unresolved, dropped, here: known, typed } };

@@ -9,6 +9,7 @@
 	import { anyBibliographyAdjusted } from '$lib/editor/bibliographies';
 	import Btn from '../kit/Btn.svelte';
 	import Press from '../kit/Press.svelte';
+	import { many } from '../parts/many';
 	import Mark from '../parts/Mark.svelte';
 	import Theme from '../parts/Theme.svelte';
 	import { AngleDownOutline } from '../parts/icons';
@@ -84,17 +85,21 @@
 		<b>{draft.docStyle.title}</b> <span class="form">{forms[draft.docStyle.form]}{adjusted ? ', adjusted' : ''}</span>
 		<AngleDownOutline class="icon" />
 	</Btn>
-	{#if checks.length || edits.length}
+	{#if checks.length || edits.length || draft.typed}
 		<div class="checks">
 			<Btn
 				kind="quiet"
-				class={checks.length ? 'check' : ''}
+				class={checks.length || draft.typed ? 'check' : ''}
 				onclick={() => (checksOpen = !checksOpen)}
 				expanded={checksOpen}
-				>{#if checks.length}<i class="diamond" aria-hidden="true"></i>{checks.length} to check{:else}{edits.length} by hand{/if}</Btn
+				>{#if checks.length || draft.typed}<i class="diamond" aria-hidden="true"></i>{checks.length + draft.typed} to check{:else}{edits.length}
+					by hand{/if}</Btn
 			>
 			{#if checksOpen}
 				<ul class="list bar-menu">
+					{#if draft.typed}<li>
+							<a href="/draft/{draft.id}/match">{many(draft.typed, 'typed citation')}: match up</a>
+						</li>{/if}
 					{#each checks as c, i (i)}
 						<li><Press onclick={() => go(c.pos)}>{c.what}</Press></li>
 					{/each}

@@ -170,6 +170,18 @@
 		});
 	});
 
+	// once the text is shown, what could become live is counted
+	let counted = false;
+	$effect(() => {
+		const d = draft;
+		if (counted || !d?.formatting.done || d.readOnly) return;
+		counted = true;
+		inBackground(
+			import('../match/count-typed').then(async (m) => (d.typed = await m.countTyped(d.store.doc))),
+			'Typed citations could not be counted.'
+		);
+	});
+
 	// a style that was chosen in the catalogue is looked at once the text is formatted
 	let looked = false;
 	$effect(() => {

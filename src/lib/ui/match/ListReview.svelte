@@ -87,8 +87,8 @@
 				<div class="read">
 					{#if e.sourceId}
 						<p class="here">
-							In your library: <b>{label(e.sourceId)}</b>{#if e.why}
-								<small>{e.why}</small>{/if}
+							In your library: <b>{label(e.sourceId)}</b>{#if e.why}<small class="why">recognised by {e.why}</small
+								>{/if}
 						</p>
 					{:else}
 						<p class="top">
@@ -189,6 +189,9 @@
 	small {
 		color: var(--ink-3);
 		font-size: 12px;
+	}
+	.why {
+		margin-left: 10px;
 	}
 	.top {
 		display: flex;

@@ -63,9 +63,9 @@
 					{@const l = label(c.sourceId)}
 					<span
 						>{#if c.sourceId}<b>{l.name} {l.year}</b>
-							{l.title}{#if place(c)}{' '}<em>{place(c)}</em>{/if}{#if forms[c.form]}, {forms[c.form]}{/if}{:else}<span
-								class="none">{c.names.join(', ')} {c.year}: not in your library</span
-							>{/if}</span
+							{l.title}{#if place(c)}<em class="at">{place(c)}</em>{/if}{#if forms[c.form]}, {forms[
+									c.form
+								]}{/if}{:else}<span class="none">{c.names.join(', ')} {c.year}: not in your library</span>{/if}</span
 					>
 				{/each}
 				{#if status !== 'certain' && t.found.why}<small>{t.found.why}</small>{/if}
@@ -196,6 +196,9 @@
 	em {
 		font-style: normal;
 		color: var(--verdigris-strong);
+	}
+	.at {
+		margin-left: 4px;
 	}
 	small {
 		display: block;

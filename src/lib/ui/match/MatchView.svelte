@@ -187,10 +187,12 @@
 		<footer class="foot">
 			<span>{m.draft?.lastChange || 'Nothing in the text changes until you accept.'}</span>
 			<span class="spacer"></span>
-			<span><kbd>Enter</kbd> accept</span>
-			<span><kbd>↓</kbd> next</span>
-			<span><kbd>1</kbd>–<kbd>9</kbd> choose</span>
-			<span><kbd>X</kbd> not a citation</span>
+			{#if !m.reviewing}
+				<span><kbd>Enter</kbd> accept</span>
+				<span><kbd>↓</kbd> next</span>
+				<span><kbd>1</kbd>–<kbd>9</kbd> choose</span>
+				<span><kbd>X</kbd> not a citation</span>
+			{/if}
 			<span><kbd>Ctrl Z</kbd> undo</span>
 		</footer>
 	</div>

@@ -186,11 +186,24 @@ export class MatchUp {
 	// --- what changes the text ----------------------------------------------------------------------------------------
 
 	accept(key: string): Promise<void> {
-		return this.acceptAll(this.typed.filter((t) => t.key === key));
+		return this.inTurn(() => this.acceptAll(this.typed.filter((t) => t.key === key)));
 	}
 	acceptCertain(): Promise<void> {
-		return this.acceptAll(this.typed.filter((t) => statusOf(t) === 'certain'));
+		return this.inTurn(() => this.acceptAll(this.typed.filter((t) => statusOf(t) === 'certain')));
 	}
+	/** The entries that are ticked become sources, and the list a live bibliography. */
+	takeList(): Promise<void> {
+		return this.inTurn(() => this.makeListLive());
+	}
+
+	/** What writes to the library takes turns: an entry that two acts stand for becomes one source. */
+	private inTurn(act: () => Promise<void>): Promise<void> {
+		const next = this.turn.then(act);
+		// one that failed, which its caller is told, does not hold up the next
+		this.turn = next.catch(() => undefined);
+		return next;
+	}
+	private turn: Promise<void> = Promise.resolve();
 
 	private async acceptAll(list: Typed[]): Promise<void> {
 		const whole = list.filter((t) => t.cites.every((c) => c.sourceId));
@@ -255,8 +268,7 @@ export class MatchUp {
 		this.redraw();
 	}
 
-	/** The entries that are ticked become sources, and the list a live bibliography. */
-	async takeList(): Promise<void> {
+	private async makeListLive(): Promise<void> {
 		const { draft, list } = this;
 		if (!draft?.view || !list) return;
 		await this.addEntries(this.entries.filter((e) => e.add).map((e) => e.item.id));

@@ -9,7 +9,8 @@
 	import Strip from '../parts/Strip.svelte';
 	import Findings from './Findings.svelte';
 	import LedgerTable from './LedgerTable.svelte';
-	import { unexpected } from '$lib/services/problems';
+	import { inBackground, unexpected } from '$lib/services/problems';
+	import { countTyped } from '../match/count-typed';
 	import { readProof, type Proof } from './proof';
 	import { many } from '../parts/many';
 	import Unloaded from '../parts/Unloaded.svelte';
@@ -18,12 +19,19 @@
 	let { id }: { id: string } = $props();
 	let proof = $state.raw<Proof | null>(null);
 	let trouble = $state('');
+	let typed = $state(0);
 
 	onMount(() => {
 		void readProof(id)
 			.then((p) => {
 				if (typeof p === 'string') trouble = p;
-				else proof = p;
+				else {
+					proof = p;
+					inBackground(
+						countTyped(p.doc).then((n) => (typed = n)),
+						'Typed citations could not be counted.'
+					);
+				}
 			})
 			.catch((e: unknown) => (trouble = unexpected(e, 'The manuscript could not be looked through.')));
 	});
@@ -59,6 +67,13 @@
 					{summary}. {many(proof.citations, 'citation')} of {many(proof.ledger.sources.length, 'source')}, in
 					{proof.styleTitle}.
 				</p>
+				{#if typed}
+					<p class="typed">
+						<i class="diamond" aria-hidden="true"></i>
+						{many(typed, 'typed citation')}
+						{typed === 1 ? 'is' : 'are'} not live yet. <a href="/draft/{id}/match">Match up</a>
+					</p>
+				{/if}
 			</div>
 		</header>
 		<div class="strip"><Strip strip={proof.strip} tall onpick={(pos) => goto(`/draft/${id}?at=${pos}`)} /></div>
@@ -121,6 +136,14 @@
 	}
 	.lead {
 		color: var(--ink-2);
+	}
+	.typed {
+		margin-top: 6px;
+	}
+	.typed a {
+		color: var(--verdigris-strong);
+		text-decoration: underline;
+		text-underline-offset: 3px;
 	}
 	.strip {
 		margin: 22px 0 8px;

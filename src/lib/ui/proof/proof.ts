@@ -1,4 +1,5 @@
 /** What proof shows of a stored manuscript. */
+import type { Node } from 'prosemirror-model';
 import { CHECKS, proofread, readLedger, type Check, type Facts, type Finding, type Ledger } from '$lib/core/proof';
 import { readOutline, readQuotations, sectionAt } from '$lib/core/manuscript';
 import { tidyContext } from '$lib/core/source/tidy';
@@ -22,6 +23,8 @@ export interface Proof {
 	/** Where a position is in the text, 0 to 1. */
 	at(pos: number): number;
 	citations: number;
+	/** The text, for what is counted later. */
+	doc: Node;
 }
 
 /** What proof shows of a manuscript; words for the person where there is nothing to show. */
@@ -70,6 +73,7 @@ export async function readProof(id: string): Promise<Proof | string> {
 				.map((x) => ({ at: at(x.pos), pos: x.pos, what: x.what }))
 		},
 		at,
-		citations: reading.citations.length
+		citations: reading.citations.length,
+		doc
 	};
 }

@@ -145,6 +145,16 @@ export function blocksOfText(text: string): TextBlock[] {
 		if (level) out.push({ kind: 'heading', level, ...join(g), mark: '', lines });
 		else out.push({ kind: mark ? 'item' : 'paragraph', level: 0, ...join(g), mark: mark.trim(), lines });
 	}
+	// a text begins with its title, where its first line stands alone and is no sentence
+	const [first] = out;
+	if (
+		first?.kind === 'paragraph' &&
+		first.lines.length === 1 &&
+		out.length > 2 &&
+		!/[.!;,:]$/.test(first.text) &&
+		first.text.split(' ').length <= 20
+	)
+		first.kind = 'heading';
 	if (out[0]?.kind === 'heading' && !NAMED.test(out[0].text) && !NUMBERED.test(out[0].text)) out[0].level = 1;
 	return out;
 }
