@@ -36,6 +36,9 @@ class Finder {
 	readonly found: Found[] = [];
 	/** The source that was cited last, for “ibid.”. */
 	private last: TypedCite | null = null;
+	/** Passages of what was cited last, and of the note before. */
+	private lastAt = -1;
+	private noteBefore = -1;
 	/** Sources in the order in which they were cited, for “op. cit.”. */
 	private readonly order: string[] = [];
 
@@ -56,7 +59,7 @@ class Finder {
 	private add(f: Found): void {
 		this.found.push(f);
 		const cite = f.cites.at(-1);
-		if (cite?.sourceId) this.last = cite;
+		if (cite?.sourceId) [this.last, this.lastAt] = [cite, f.passage];
 		for (const c of f.cites) if (c.sourceId) this.order.push(c.sourceId);
 	}
 
@@ -78,7 +81,9 @@ class Finder {
 			taken.push([f.from, f.to]);
 		};
 		if (p.kind === 'note')
-			for (const f of findInNote(p.text, this.resolver, this.last, this.order)) add({ ...f, passage: i, strong: true });
+			for (const f of findInNote(p.text, this.resolver, this.meant(), this.order))
+				add({ ...f, passage: i, strong: true });
+		if (p.kind === 'note') this.noteBefore = i;
 		for (const f of this.keys(p.text, i)) if (free(f.from, f.to)) add(f);
 		for (const g of groupsOf(p.text)) if (free(g.from, g.to)) for (const f of this.group(p, i, g, taken)) add(f);
 		for (const [from, to] of p.raised ?? []) {
@@ -87,6 +92,14 @@ class Finder {
 		}
 		for (const f of this.lostRaised(p, i)) if (free(f.from, f.to)) add(f);
 		for (const f of this.identifiers(p.text, i)) if (free(f.from, f.to)) add(f);
+	}
+
+	/** What “ibid.” in a note means: the source of the note before, or a guess where nothing was found in that. */
+	private meant(): TypedCite | null {
+		const { last } = this;
+		if (!last || this.lastAt >= this.noteBefore) return last;
+		const candidates = [{ sourceId: last.sourceId, score: 0.8, why: 'the note between says something else' }];
+		return { ...last, candidates, status: 'likely' };
 	}
 
 	/** Cite keys as LaTeX and Markdown have them. */
@@ -105,7 +118,7 @@ class Finder {
 		for (const m of text.matchAll(/\\(?:no)?([A-Za-z]*cite[a-z]*)\*?((?:\[[^\]]*\]){0,2})\{([^{}]+)\}/g)) {
 			const args = [...m[2].matchAll(/\[([^\]]*)\]/g)].map((a) => a[1]);
 			const cites = m[3].split(',').map((k) => cite(k.trim()));
-			const behind = readBehind(args.at(-1) ?? '');
+			const behind = readBehind((args.at(-1) ?? '').replace(/~/g, ' '));
 			Object.assign(cites.at(-1)!, behind);
 			if (args.length > 1) cites[0].prefix = args[0];
 			if (/^(?:text|cite?t)|citet/i.test(m[1])) cites[0].form = 'narrative';
@@ -335,7 +348,9 @@ class Finder {
 			.map((b) => ({ b, candidates: this.resolver.find({ ...b, ...readYear(m.groups!.year) }) }))
 			.map((x) => ({ ...x, best: x.candidates[0]?.score ?? 0 }));
 		// the longest list that is known; a part of it may be the beginning of the sentence
-		const known = ranked.filter((x) => x.best >= 0.45).sort((x, y) => y.best - x.best)[0];
+		const known = ranked
+			.filter((x) => x.best >= 0.45)
+			.sort((x, y) => y.best - x.best || Number(x.b.suspect) - Number(y.b.suspect))[0];
 		const title = known ? null : this.titleBefore(p, g, passage, nobody, readYear(m.groups!.year).year);
 		if (title) return title;
 		const pick = known ?? (nobody[0].suspect ? undefined : ranked.find((x) => !x.b.suspect));

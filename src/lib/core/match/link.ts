@@ -136,6 +136,7 @@ function letterOf(text: string, item: Item): string {
 	const year = /\d{4}/.exec(JSON.stringify(item.issued ?? ''))?.[0];
 	return (
 		(year && new RegExp(`\\b${year}\\s?([a-z])\\b`).exec(text)?.[1]) ||
+		/\b(?:1[4-9]|20)\d\d([a-z])\b/.exec(text.slice(0, 200))?.[1] ||
 		(/\bn\.\s?d\.-?\s?([a-z])\b/.exec(text)?.[1] ?? '')
 	);
 }

@@ -78,7 +78,7 @@ export function findInNote(
 			if (cite?.sourceId) last = cite;
 		};
 		if (again && last) {
-			const behind = readBehind(rest.slice(again[0].length));
+			const behind = readBehind(rest.slice(again[0].length).replace(/\.\s*$/, ''));
 			// words of one's own behind it are no citation
 			if (behind.suffix.length < 60) put('repeated', [{ ...last, ...base, ...behind }]);
 			continue;
@@ -94,7 +94,7 @@ export function findInNote(
 			put('repeated', [
 				{
 					...base,
-					...readBehind(rest.slice(op[0].length)),
+					...readBehind(rest.slice(op[0].length).replace(/\.\s*$/, '')),
 					sourceId: candidates[0].sourceId,
 					candidates,
 					status: statusOf(candidates)
@@ -123,7 +123,7 @@ export function findInNote(
 			put('repeated', [
 				{
 					...base,
-					...readBehind(rest.slice(op[0].length)),
+					...readBehind(rest.slice(op[0].length).replace(/\.\s*$/, '')),
 					sourceId: candidates[0]?.sourceId ?? '',
 					candidates,
 					status: statusOf(candidates),

@@ -117,6 +117,18 @@ function repair(spans: Span[], tokens: Token[], model: Model, kind: string): voi
 		if (at >= 0 && behind.slice(0, at).every((t) => t.kind === 'mark' && /[(,[.]/.test(t.text)))
 			author.label = 'editor';
 	}
+	// “edited by Per Stone and Oriel Pell”
+	for (const x of spans) {
+		const before = tokens.slice(Math.max(0, x.from - 3), x.from);
+		const says = before.findLastIndex((t) => model.lexicon.get(t.text.toLowerCase()) === 'editor');
+		const close = says >= 0 && before.slice(says + 1).every((t) => /^(?:by|von|par|por|a|\.|:|de)$/i.test(t.text));
+		if (
+			(x.label === 'container' || x.label === 'author') &&
+			close &&
+			before.some((t) => /^(?:by|von|par|por)$/i.test(t.text))
+		)
+			x.label = 'editor';
+	}
 	if (spans.some((x) => x.label === 'title')) return;
 	// what contains something that is not there is the thing itself
 	const whole = spans.find((x) => x.label === 'container');

@@ -10,7 +10,7 @@ const SUFFIX = /^(?:Jr|Sr|jr|sr|II|III|IV)\.?$/;
 const INITIALS = /^(?:\p{Lu}\p{Ll}?\.[\s-]*|\p{Lu}(?=$|[\s-])[\s-]*)+$|^\p{Lu}{1,3}(?:-\p{Lu}{1,2})?\.?$/u;
 /** “Smith JA”, “van der Berg J.-L.”: a family name with initials behind it. */
 const BEHIND = /^(.*\p{Ll}\S*|\p{Lu}{3,}\S*)\s+((?:\p{Lu}\p{Ll}?\.[\s-]*)+|\p{Lu}{1,3}(?:-\p{Lu}{1,2})?\.?)$/u;
-const AND = /\s*(?:,\s*)?(?:&|\b(?:and|und|et|y|och|og|en|i|ja|e|a|ve|oraz|și|ir|un)\b)\s+/u;
+const AND = /\s*(?:,\s*)?(?:&|(?<!\p{L})(?:and|und|et|y|och|og|en|i|ja|e|a|ve|oraz|și|ir|un)(?!\p{L}))\s+/u;
 
 export interface People {
 	names: Name[];
@@ -24,7 +24,9 @@ export function readPeople(text: string): People {
 		.trim()
 		.replace(/^[,;:\s]+|[,;:\s]+$/g, '');
 	const more =
-		/(?:,|;)?\s*(?:\bet\.?\s+al\b|\band\s+others\b|\bu\.\s?a\b|\b(?:e|y)\s+(?:otros|outros|altri)\b|…)\.?,?$/iu.exec(s);
+		/(?:,|;)?\s*(?:(?<!\p{L})et\.?\s+al\b|\band\s+others\b|\bu\.\s?a\b|\b(?:e|y)\s+(?:otros|outros|altri)\b|…)\.?,?$/iu.exec(
+			s
+		);
 	if (more) s = s.slice(0, more.index);
 	s = s.replace(/\s*\(?\b(?:eds?|hrsg|dir|dirs|trans)\b\.?\)?\s*$/iu, '').replace(/[\s,;(]+$/, '');
 	if (!s) return { names: [], more: Boolean(more) };
@@ -35,7 +37,7 @@ const isBody = (s: string): boolean => {
 	const words = s.split(' ');
 	return (
 		words.some((w) => BODY.has(w.toLowerCase().replace(/\.$/, ''))) ||
-		(words.length > 2 && words.slice(1, -1).some((w) => /^(?:of|for|on|and|the|für|pour|para)$/.test(w)))
+		(words.length > 2 && words.slice(1, -1).some((w) => /^(?:of|for|on|the|für|pour|para)$/.test(w)))
 	);
 };
 

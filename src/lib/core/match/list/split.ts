@@ -25,9 +25,9 @@ export function joinLines(lines: string[]): string {
 	for (const l of lines) {
 		const line = l.trim();
 		if (!out) out = line;
-		else if (/\S[-‐]$/.test(out) && /^\p{Ll}/u.test(line) && /\p{Ll}[-‐]$/u.test(out)) out = out.slice(0, -1) + line;
 		else if (/(?:https?:\/\/|www\.|\b10\.\d{4,9}\/)\S*[-/._=?&]$/.test(out) && /^\S/.test(line) && !/\.$/.test(out))
 			out += line;
+		else if (/\S[-‐]$/.test(out) && /^\p{Ll}/u.test(line) && /\p{Ll}[-‐]$/u.test(out)) out = out.slice(0, -1) + line;
 		else if (/\d[-–]$/.test(out) && /^\d/.test(line)) out += line;
 		else out += ` ${line}`;
 	}
@@ -117,7 +117,7 @@ function startsOf(content: Line[], solid: Line[]): Set<number> {
 	const widest = Math.max(...solid.map(({ l }) => l.trim().length));
 	const ended = solid.filter(({ l }) => /[.)\]”"]\s*$|https?:\S+$|\d$/.test(l.trim())).length;
 	const begun = solid.filter(({ l }) => AUTHOR.test(l.trim()) || DASHES.test(l)).length;
-	const wrapped = widest <= 130 && (ended < solid.length * 0.8 || begun < solid.length * 0.6);
+	const wrapped = widest <= 130 && (ended < solid.length * 0.8 || begun < solid.length * 0.7);
 	const starts = new Set<number>([solid[0].n]);
 	for (let i = 1; i < solid.length; i++) {
 		const before = solid[i - 1].l.trim();
@@ -136,7 +136,7 @@ function startsOf(content: Line[], solid: Line[]): Set<number> {
 const goesOn = (before: string, line: string): boolean =>
 	/[,:;&(–-]$|\b(?:and|of|the|in|und|der|et|de)$/u.test(before.trim()) ||
 	(/^[\p{Ll}\d(),.:;]/u.test(line.trim()) &&
-		!/^(?:van|von|de|der|den|la|le|du|da|dos|di|del|al|el|ten|ter|zu|bell)\s+\p{Lu}/u.test(line.trim()) &&
+		!/^(?:(?:van|von|de|der|den|la|le|du|da|dos|di|del|al|el|ten|ter|zu)\s+)+\p{Lu}/u.test(line.trim()) &&
 		!NUMBERED.test(line));
 
 /** An entry is hardly over before its year was. */
