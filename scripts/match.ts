@@ -5,9 +5,9 @@
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { DocumentError, readDocument } from '../src/lib/core/document/readers';
-import { blocksOfText, endsList } from '../src/lib/core/document/readers/text';
+import { blocksOfText, endsList, type TextBlock } from '../src/lib/core/document/readers/text';
 import { decodeText } from '../src/lib/core/exchange';
-import { loadModel, matchPaper, type MatchSource, type Passage } from '../src/lib/core/match';
+import { loadModel, looksLikeList, matchPaper, type MatchSource, type Passage } from '../src/lib/core/match';
 import { passagesOfPaper } from '../src/lib/core/match/paper';
 import { isListHeading } from '../src/lib/core/paper';
 import { besideOf, fail, sourcesFrom } from './files';
@@ -40,19 +40,28 @@ interface Read {
 function ofText(text: string): Read {
 	const out: Read = { passages: [], at: [], list: '' };
 	let section = '';
-	let inList = false;
+	/** What stands under a heading of references, until it is known whether it is a list. */
+	let region: { blocks: TextBlock[]; section: string } | null = null;
+	const passage = (b: TextBlock, under: string) => {
+		out.passages.push({ text: b.text, kind: 'body', section: under });
+		out.at.push(b.at);
+	};
+	const close = () => {
+		if (!region) return;
+		const lines = region.blocks.map((b) => `${b.lines.map((l) => l.text).join('\n')}\n\n`).join('');
+		if (looksLikeList(lines)) out.list += lines;
+		else for (const b of region.blocks) if (b.kind !== 'heading') passage(b, region.section);
+		region = null;
+	};
 	for (const b of blocksOfText(text)) {
-		if (b.kind === 'heading' && (!inList || endsList(b.text) || isListHeading(b.text))) {
+		if (b.kind === 'heading' && (!region || endsList(b.text) || isListHeading(b.text))) {
+			close();
 			section = b.text;
-			inList = isListHeading(b.text);
-			continue;
-		}
-		if (inList) out.list += `${b.lines.map((l) => l.text).join('\n')}\n\n`;
-		else {
-			out.passages.push({ text: b.text, kind: 'body', section });
-			out.at.push(b.at);
-		}
+			if (isListHeading(b.text)) region = { blocks: [], section };
+		} else if (region) region.blocks.push(b);
+		else passage(b, section);
 	}
+	close();
 	return out;
 }
 

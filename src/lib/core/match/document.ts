@@ -2,6 +2,7 @@
 import type { Node } from 'prosemirror-model';
 import { isListHeading } from '../paper';
 import { contextOf } from './context';
+import { looksLikeList } from './list';
 import type { Passage } from './types';
 
 /** Stands for what is no text within a line. */
@@ -94,7 +95,7 @@ function listOf(doc: Node): TypedList | null {
 			}
 		}
 	});
-	return (found as TypedList | null)?.text.trim() ? found : null;
+	return looksLikeList((found as TypedList | null)?.text ?? '') ? found : null;
 }
 
 function entriesOf(block: Node): string {

@@ -210,7 +210,7 @@ class Finder {
 			)
 		].flatMap((m) => {
 			const f = this.numbers(m[1], passage, m.index, m.index + m[1].length, '~');
-			return f && f.cites.every((c) => this.resolver.isListed(Number(c.names[0]))) ? [f] : [];
+			return f ? [f] : [];
 		});
 	}
 
@@ -496,6 +496,8 @@ function settle(found: Found[], passages: Passage[], resolver: Resolver): TypedC
 	const datedHabit = dated.filter((f) => good(f) || f.strong).length;
 	const paged = of('author-page').filter((f) => good(f) && f.open !== 'page').length;
 	const numeric = numericHabit(of('number'), resolver);
+	// who cites by author and year has other numbers behind words: of institutes, of notes
+	if (datedHabit >= 2) for (const open of ['~', '(']) numeric.delete(open);
 	preferCited(found);
 	const keep = (f: Found): boolean => {
 		switch (f.habit) {
@@ -587,12 +589,20 @@ function numericHabit(found: Found[], resolver: Resolver): Set<string> {
 	return out;
 }
 
-/** First citations go up from 1, or most of a list that is in another order is cited so. */
+/** So short a list has numbers that stand behind words for other reasons: notes, institutes. */
+const FEW = 5;
+
+/**
+ * Numbers behind words are citations where nearly all are places in the list, and the first ones go up from 1, or most of a
+ * list that is in another order is cited so.
+ */
 function borneOut(list: Found[], resolver: Resolver): boolean {
 	const all = list.flatMap((f) => f.cites.map((c) => Number(c.names[0])));
-	const different = new Set(all).size;
+	const within = all.filter((n) => resolver.isListed(n));
+	if (resolver.numbered < FEW || within.length < all.length * 0.9) return false;
+	const different = new Set(within).size;
 	let next = 1;
-	for (const n of all) if (n === next) next++;
+	for (const n of within) if (n === next) next++;
 	return (next > 3 && next > different * 0.7) || (list.length >= 4 && different >= resolver.numbered * 0.5);
 }
 

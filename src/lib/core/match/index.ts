@@ -10,7 +10,15 @@ import type { MatchSource, Passage, TypedCitation } from './types';
 
 export type { Candidate, Habit, MatchSource, Passage, Status, TypedCitation, TypedCite } from './types';
 export type { Linked } from './link';
-export { DOUBTFUL, loadModel, readReference, readReferenceList, type Model, type ReadEntry } from './list';
+export {
+	DOUBTFUL,
+	loadModel,
+	looksLikeList,
+	readReference,
+	readReferenceList,
+	type Model,
+	type ReadEntry
+} from './list';
 
 export interface Matched {
 	citations: TypedCitation[];

@@ -1,5 +1,6 @@
 /** The passages of a paper in which citations may be typed, and the text of its typed list. */
 import { isListHeading, textOf, type Block, type Inline, type Paper } from '../paper';
+import { looksLikeList } from './list';
 import type { Passage } from './types';
 
 /** Stands for what is no text within a line. */
@@ -12,6 +13,13 @@ export interface PaperPassages {
 
 export function passagesOfPaper(paper: Paper): PaperPassages {
 	const out: PaperPassages = { passages: [], list: '' };
+	/** What stands under a heading of references, until it is known whether it is a list. */
+	let region: { text: string; passages: Passage[] } = { text: '', passages: [] };
+	const close = () => {
+		if (looksLikeList(region.text)) out.list += region.text;
+		else out.passages.push(...region.passages);
+		region = { text: '', passages: [] };
+	};
 	let section = '';
 	/** Level of the heading that the typed list stands under; 0 outside. */
 	let inList = 0;
@@ -29,8 +37,11 @@ export function passagesOfPaper(paper: Paper): PaperPassages {
 				if (i.t === 'note') notes.push(i);
 			}
 		}
-		if (inList && kind === 'body') out.list += `${text}\n\n`;
-		else if (text.trim()) out.passages.push({ text, kind, section, ...(raised.length ? { raised } : {}) });
+		const passage = { text, kind, section, ...(raised.length ? { raised } : {}) };
+		if (inList && kind === 'body') {
+			region.text += `${text}\n\n`;
+			region.passages.push(passage);
+		} else if (text.trim()) out.passages.push(passage);
 		for (const n of notes) if (n.t === 'note') for (const b of n.blocks) block(b, 'note');
 	};
 	const block = (b: Block, kind: Passage['kind']): void => {
@@ -38,6 +49,7 @@ export function passagesOfPaper(paper: Paper): PaperPassages {
 			case 'heading':
 				if (inList && b.level > inList) break;
 				section = textOf(b.content);
+				close();
 				inList = isListHeading(section) ? b.level : 0;
 				break;
 			case 'paragraph':
@@ -64,5 +76,6 @@ export function passagesOfPaper(paper: Paper): PaperPassages {
 		}
 	};
 	for (const b of [...paper.head.abstract, ...paper.blocks]) block(b, 'body');
+	close();
 	return out;
 }

@@ -57,6 +57,12 @@ function split(s: string): Name[] {
 			.filter(Boolean)
 			.forEach((text, n) => pieces.push({ text, and: k > 0 && n === 0 }));
 	}
+	// “Berman, Jr., G. P.”: the suffix stands between
+	for (let i = 1; i + 1 < pieces.length; i++)
+		if (SUFFIX.test(pieces[i].text) && INITIALS.test(pieces[i + 1].text) && !pieces[i + 1].and) {
+			[pieces[i], pieces[i + 1]] = [pieces[i + 1], pieces[i]];
+			i++;
+		}
 	if (pieces.length === 1) return [one(s)];
 	const out: Name[] = [];
 	const inverted = firstIsInverted(pieces);

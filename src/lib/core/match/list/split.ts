@@ -134,7 +134,7 @@ function startsOf(content: Line[], solid: Line[]): Set<number> {
 
 /** The line cannot be the beginning of an entry. */
 const goesOn = (before: string, line: string): boolean =>
-	/[,:;&(–-]$|\b(?:and|of|the|in|und|der|et|de)$/u.test(before.trim()) ||
+	/[,:;&(–-]$|\b(?:and|of|the|in|und|der|et|de)$|(?:\band|&|,)\s(?:\p{Lu}\.\s?)+$/u.test(before.trim()) ||
 	(/^[\p{Ll}\d(),.:;]/u.test(line.trim()) &&
 		!/^(?:(?:van|von|de|der|den|la|le|du|da|dos|di|del|al|el|ten|ter|zu)\s+)+\p{Lu}/u.test(line.trim()) &&
 		!NUMBERED.test(line));
@@ -152,4 +152,18 @@ function yearSince(solid: Line[], at: number, starts: Set<number>): boolean {
 export function withoutDashes(text: string): string | null {
 	const m = /^\s*(?:(?:\[\d+\]|\d+\.)\s*)?(?:(?:[—–_]\s?){2,}|(?:-\s?){3,}|—(?=[.,]))\s*[.,:]?\s*/.exec(text);
 	return m ? text.slice(m[0].length) : null;
+}
+
+/** An entry has a year, an address or a number that names it. */
+const DATED = /\b(?:1[4-9]|20)\d\d[a-z]?\b|\bn\.\s?d\.|in press|forthcoming|https?:|\b10\.\d{4,9}\/|arXiv/i;
+
+/**
+ * Whether what stands under a heading of references is a list of them: a table of contents names the heading as well, and
+ * the rest of the paper follows there.
+ */
+export function looksLikeList(text: string): boolean {
+	const entries = splitList(text);
+	if (!entries.length) return false;
+	const good = entries.filter((e) => e.text.length > 25 && e.text.length < 900 && DATED.test(e.text)).length;
+	return good >= entries.length * 0.5 || (entries.length === 1 && entries[0].text.length < 900);
 }
