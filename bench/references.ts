@@ -96,10 +96,15 @@ export async function measure(list: Example[], show = 0) {
 	const model = await loadModel();
 	const counts = new Map<string, Count>(FIELDS.map((f) => [f, { right: 0, read: 0, there: 0 }]));
 	let kinds = 0;
+	let told = 0;
+	let toldRight = 0;
 	let shown = 0;
 	const wrongKinds = new Map<string, number>();
 	for (const e of list) {
 		const { item } = readReference(e.text, model);
+		const tells = e.labels.some((l) => !/^(?:other|index|author|editor|title|date)$/.test(l));
+		if (tells) told++;
+		if (tells && item.type === e.item.type) toldRight++;
 		if (item.type === e.item.type) kinds++;
 		else wrongKinds.set(`${e.item.type} as ${item.type}`, (wrongKinds.get(`${e.item.type} as ${item.type}`) ?? 0) + 1);
 		const wrong: string[] = [];
@@ -122,7 +127,14 @@ export async function measure(list: Example[], show = 0) {
 			console.log(`[${e.style}] ${e.item.type}: ${e.text}\n    ${wrong.join('\n    ')}`);
 		}
 	}
-	return { counts, kinds: kinds / list.length, wrongKinds, entries: list.length };
+	return {
+		counts,
+		kinds: kinds / list.length,
+		told: toldRight / told,
+		share: told / list.length,
+		wrongKinds,
+		entries: list.length
+	};
 }
 
 const f1 = (c: Count) => (c.right ? (2 * c.right) / (c.read + c.there) : 0);
@@ -140,7 +152,9 @@ function report(name: string, m: Awaited<ReturnType<typeof measure>>): void {
 	console.log(
 		`${'together'.padEnd(18)} ${(all.right / all.read).toFixed(4).padStart(9)} ${(all.right / all.there).toFixed(4).padStart(7)} ${f1(all).toFixed(4).padStart(6)}   (asked: 0.95)`
 	);
-	console.log(`kind right in ${(m.kinds * 100).toFixed(2)} %   (asked: 92)`);
+	console.log(
+		`kind right in ${(m.kinds * 100).toFixed(2)} %   (asked: 92); in ${(m.told * 100).toFixed(2)} % of the ${(m.share * 100).toFixed(1)} % that say more than who, what and when`
+	);
 }
 
 export async function benchReferences(options: { show?: number; seed?: number; styles?: number } = {}): Promise<void> {

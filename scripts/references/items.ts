@@ -267,6 +267,12 @@ export function makeItem(kind: string, seed: number, journals: readonly string[]
 				'Master’s thesis',
 				'Dissertation',
 				'PhD diss.',
+				'Ph.D. thesis',
+				'Ph.D. dissertation',
+				'Ph. D. Dissertation',
+				'Master’s thesis',
+				'M.Sc. thesis',
+				'Habilitationsschrift',
 				'Thèse de doctorat',
 				'Masterarbeit',
 				'Unpublished doctoral dissertation'
@@ -280,7 +286,16 @@ export function makeItem(kind: string, seed: number, journals: readonly string[]
 			item.publisher = chance(0.6) ? body() : String(organisation().literal);
 			set(
 				'genre',
-				pick(['Technical report', 'Working paper', 'Report', 'Discussion paper', 'White paper', 'Research report']),
+				pick([
+					'Technical report',
+					'Tech. Rep.',
+					'Research rep.',
+					'Working paper',
+					'Report',
+					'Discussion paper',
+					'White paper',
+					'Research report'
+				]),
 				0.7
 			);
 			set('number', chance(0.5) ? String(number(2, 900)) : `${pick(['TR', 'WP', 'RR'])}-${number(2, 900)}`, 0.6);

@@ -45,7 +45,8 @@ export function kindFeatures(tokens: Token[], labels: readonly Label[], lexicon:
 	pair('publisher', 'identifier');
 	pair('container', 'identifier');
 	pair('container', 'editor');
-	const signature = SIGNED.filter((l) => has.has(l)).join(' ');
+	const link = tokens.some((t) => t.kind === 'url' || t.kind === 'doi' || t.kind === 'arxiv') ? ' link' : '';
+	const signature = SIGNED.filter((l) => has.has(l)).join(' ') + link;
 	out.add(`all ${signature}`);
 	const of = new Set<string>();
 	tokens.forEach((t, i) => {
@@ -92,6 +93,9 @@ const WORDS = new Set(
 	archive repository zenodo dataverse github wikipedia youtube data advances workshop actes papers`.split(/\s+/)
 );
 
+/** An author and a title, and nothing that says of what kind the work is. */
+const BARE = new Set(['all author title', 'all title', 'all author', 'all ']);
+
 /** The likeliest kind, and how far it is ahead of the next, 0 to 1. */
 export function kindOf(
 	features: string[],
@@ -100,6 +104,8 @@ export function kindOf(
 	const totals: Record<string, number> = {};
 	for (const f of features)
 		for (const [k, v] of Object.entries(Object.hasOwn(weights, f) ? weights[f] : {})) totals[k] = (totals[k] ?? 0) + v;
+	// what nothing speaks for is what most lists are of
+	if (features.some((f) => BARE.has(f))) totals.book = (totals.book ?? 0) + 10_000;
 	const ranked = Object.entries(totals).sort((a, b) => b[1] - a[1]);
 	if (!ranked.length) return { kind: 'document', sure: 0 };
 	return { kind: ranked[0][0], sure: Math.min(1, (ranked[0][1] - (ranked[1]?.[1] ?? 0)) / 300) };

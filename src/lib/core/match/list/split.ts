@@ -56,7 +56,19 @@ export function splitList(text: string): Entry[] {
 		lines_.push(l);
 	}
 	close();
-	return out;
+	return NUMBERED.test(solid[0].l) ? out : withoutOrphans(out);
+}
+
+/** A short piece without any date, in a list whose entries have theirs, is the end of the entry above it. */
+function withoutOrphans(list: Entry[]): Entry[] {
+	if (list.length < 4 || list.filter((e) => DATED.test(e.text)).length < list.length * 0.7) return list;
+	return list.reduce<Entry[]>((out, e) => {
+		const above = out.at(-1);
+		if (above && e.text.length < 90 && !DATED.test(e.text) && withoutDashes(e.text) === null && above.text.length < 300)
+			above.text += ` ${e.text}`;
+		else out.push({ ...e });
+		return out;
+	}, []);
 }
 
 type Line = { l: string; n: number };
