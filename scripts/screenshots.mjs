@@ -30,6 +30,25 @@ const ready = async (page) => {
 	);
 	await page.evaluate(() => document.fonts.ready);
 };
+/** A text with a typed list, for its review. */
+const QUAYS = `The price of a quay
+
+Introduction
+
+Gas was dear in most harbours (Lark & de Roos, 2001, p. 12), and Stone (1988) says that oil was dearer still (see also Okonjo & Brandt, 2019).
+
+References
+
+Abara, T. (1931). Moths at the harbour lamps. Letters in Field Ecology, 4, 12–31.
+
+Lark, I., & de Roos, J. (2001). Bells over water: What the tide carried. Harbour Studies, 3(1), 1–9. https://doi.org/10.5555/hs.2001.3.1
+
+Okonjo, A., & Brandt, L. M. (2019). Mapping the gaslit quays. Harbour Studies, 12(3), 201–219.
+
+Port Ennis Ferries. Timetables and tolls, third issue.
+
+Stone, P. (1988). Stone quays: A history of loading. Tidemark Press.
+`;
 const SHOTS = {
 	desk: async (p) => p.goto(base).then(() => p.getByRole('link', { name: 'Who paid for the light?' }).waitFor()),
 	'draft-in-text': async (p) => {
@@ -54,15 +73,6 @@ const SHOTS = {
 		await p.locator('ins').filter({ hasText: 'Lindqvist' }).waitFor();
 		await p.waitForTimeout(500);
 	},
-	'cite-edit': async (p) => {
-		await p.goto(`${base}/draft/shore`);
-		await ready(p);
-		await p.getByRole('button', { name: /Citation: \(Dietz & Olsen/ }).dblclick();
-		await p.getByLabel('Prefix of Dietz & Olsen 1999').fill('see also');
-		await p.getByLabel('Prefix of Dietz & Olsen 1999').press('Tab');
-		await p.locator('ins').filter({ hasText: 'see also' }).waitFor();
-		await p.waitForTimeout(400);
-	},
 	excerpts: async (p) => {
 		await p.goto(`${base}/draft/shore`);
 		await ready(p);
@@ -75,19 +85,25 @@ const SHOTS = {
 		await p.locator('.sheet-text blockquote').scrollIntoViewIfNeeded();
 		await p.waitForTimeout(500);
 	},
-	'by-hand': async (p) => {
-		await p.goto(`${base}/draft/shore`);
+	'match-up': async (p) => {
+		await p.goto(base);
+		await p.getByRole('link', { name: 'Who paid for the light?' }).click();
 		await ready(p);
-		await p.getByRole('button', { name: /Citation: \(Dietz & Olsen/ }).dblclick();
-		await p.getByRole('button', { name: 'Edit the wording' }).click();
-		await p.keyboard.press('Control+a');
-		await p.keyboard.type('(as both reports have it)');
-		await p.keyboard.press('Enter');
-		await p.getByRole('button', { name: /^Citation style/ }).click();
-		await p.getByRole('button', { name: /^MLA 9th/ }).click();
-		await p.getByText('After switching to MLA 9th').waitFor();
-		await p.getByRole('button', { name: 'Use this style' }).click();
-		await p.getByText('was based on has changed').first().waitFor();
+		await p.goto(`${p.url().replace(/[?#].*$/, '')}/match`);
+		await p.getByText('13 typed citations').waitFor();
+		await p.keyboard.press('ArrowDown');
+		await p.keyboard.press('ArrowDown');
+		await p.waitForTimeout(500);
+	},
+	'match-list': async (p) => {
+		await p.goto(base);
+		await p
+			.getByLabel('Open a document')
+			.setInputFiles([{ name: 'quays.txt', mimeType: 'text/plain', buffer: Buffer.from(QUAYS) }]);
+		await p.getByRole('button', { name: 'Open as a manuscript' }).click();
+		await p.getByRole('button', { name: 'Review the list' }).click();
+		await p.getByRole('button', { name: 'Correct' }).last().click();
+		await p.waitForTimeout(6000);
 	},
 	'style-panel': async (p) => {
 		await p.goto(`${base}/draft/shore`);

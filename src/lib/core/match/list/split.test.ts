@@ -61,6 +61,22 @@ test('wrapped lines without any sign are told by how entries begin', () => {
 	);
 });
 
+test('the end of an entry is none of its own; what stands apart is', () => {
+	const dated = [
+		'Lark, I. (2001). Bells over water. Tidemark.',
+		'Pell, O. (1990). Moths at night. Tidemark.',
+		'Stone, P. (1988). Stone quays.'
+	];
+	assert.deepEqual(
+		texts([...dated, 'Tidemark, Northfield.', 'Sund, A. (1929). Letters. Tidemark.'].join('\n')).at(-2),
+		'Stone, P. (1988). Stone quays. Tidemark, Northfield.'
+	);
+	assert.equal(
+		texts([...dated, 'Port Ennis Ferries. Timetables.', 'Sund, A. (1929). Letters.'].join('\n\n')).length,
+		5
+	);
+});
+
 test('words and addresses that a line broke are whole again', () => {
 	assert.equal(
 		joinLines(['The munici-', 'pal lamp, pp. 12–', '14. https://example.org/a-', 'b/c']),

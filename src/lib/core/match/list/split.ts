@@ -56,15 +56,26 @@ export function splitList(text: string): Entry[] {
 		lines_.push(l);
 	}
 	close();
-	return NUMBERED.test(solid[0].l) ? out : withoutOrphans(out);
+	const apart = new Set(content.flatMap(({ n }, i) => (i > 0 && !content[i - 1].l.trim() ? [n] : [])));
+	return NUMBERED.test(solid[0].l) ? out : withoutOrphans(out, apart);
 }
 
-/** A short piece without any date, in a list whose entries have theirs, is the end of the entry above it. */
-function withoutOrphans(list: Entry[]): Entry[] {
+/**
+ * A short piece without any date, in a list whose entries have theirs, is the end of the entry above it.
+ * @param apart lines behind an empty one, which begin something
+ */
+function withoutOrphans(list: Entry[], apart: ReadonlySet<number>): Entry[] {
 	if (list.length < 4 || list.filter((e) => DATED.test(e.text)).length < list.length * 0.7) return list;
 	return list.reduce<Entry[]>((out, e) => {
 		const above = out.at(-1);
-		if (above && e.text.length < 90 && !DATED.test(e.text) && withoutDashes(e.text) === null && above.text.length < 300)
+		if (
+			above &&
+			!apart.has(e.line) &&
+			e.text.length < 90 &&
+			!DATED.test(e.text) &&
+			withoutDashes(e.text) === null &&
+			above.text.length < 300
+		)
 			above.text += ` ${e.text}`;
 		else out.push({ ...e });
 		return out;
