@@ -8,7 +8,7 @@ import { gzipSync, zlibSync } from 'fflate';
 import { random } from '../../bench/corpus';
 import { featuresOf, ROWS } from '../../src/lib/core/match/list/features';
 import { LABELS } from '../../src/lib/core/match/list/labels';
-import { packWeights, type Packed } from '../../src/lib/core/match/list/model';
+import { bytesToText, packWeights, type Packed } from '../../src/lib/core/match/list/model';
 import { bestPath, emissions } from '../../src/lib/core/match/list/tagger';
 import { root } from '../catalogue';
 import { trainKinds } from './kinds';
@@ -109,7 +109,7 @@ const steps = Array.from({ length: L + 1 }, (_, a) =>
 );
 const kinds = trainKinds(made, lexicon);
 const packed: Packed = {
-	weights: Buffer.from(zlibSync(packWeights(weights), { level: 9 })).toString('base64'),
+	weights: bytesToText(zlibSync(packWeights(weights), { level: 9 })),
 	steps,
 	lexicon: words,
 	kinds

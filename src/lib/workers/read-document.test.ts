@@ -35,6 +35,9 @@ test('files are found by their paths, or by their names where folders were lost;
 		assert.deepEqual(a.read.here, { lark2001: 'a' });
 		assert.equal(a.read.count.citations, 2);
 	}
-	assert.equal((await readDocumentFile('x.md', [{ path: 'x.md', bytes: bytes('---\na: [\n---\n') }], [])).kind, 'trouble');
+	assert.equal(
+		(await readDocumentFile('x.md', [{ path: 'x.md', bytes: bytes('---\na: [\n---\n') }], [])).kind,
+		'trouble'
+	);
 	assert.equal((await readDocumentFile('y.md', [], [])).kind, 'trouble');
 });

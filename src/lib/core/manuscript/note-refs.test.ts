@@ -103,7 +103,8 @@ test('settings from outside are made whole', () => {
 		placement: 'style',
 		noteNumbers: 'through',
 		house: {},
-		uncited: []
+		uncited: [],
+		notCitations: []
 	});
 	assert.deepEqual(cleanSettings(null), cleanSettings({}));
 });

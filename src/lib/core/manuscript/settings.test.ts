@@ -17,8 +17,10 @@ test('settings from anywhere are made whole; whole ones stay as they are', () =>
 		placement: 'before',
 		noteNumbers: 'section',
 		house: { links: 'none' },
-		uncited: [{ id: 'a', why: 'x' }]
+		uncited: [{ id: 'a', why: 'x' }],
+		notCitations: ['paid (Harrow 1902)']
 	};
+	assert.deepEqual(cleanSettings({ notCitations: ['a', 3, null] }).notCitations, ['a']);
 	assert.deepEqual(cleanSettings(kept), kept);
 	assert.deepEqual(cleanSettings({ uncited: [null, { id: '' }, { id: 3 }, { id: 'a' }] }).uncited, [
 		{ id: 'a', why: '' }

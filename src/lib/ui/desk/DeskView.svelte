@@ -8,7 +8,6 @@
 		createManuscript,
 		duplicateManuscript,
 		listManuscripts,
-		PAPERS,
 		removeManuscript,
 		restoreManuscript,
 		saveManuscript
@@ -21,10 +20,10 @@
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../kit/Btn.svelte';
-	import Press from '../kit/Press.svelte';
 	import { DotsHorizontalOutline } from '../parts/icons';
 	import Backup from '../sources/Backup.svelte';
 	import Bin from './Bin.svelte';
+	import Papers from './Papers.svelte';
 	import Offer from '../guide/Offer.svelte';
 	import Example from './Example.svelte';
 	import Repair from './Repair.svelte';
@@ -200,12 +199,7 @@
 		</ul>
 	{/if}
 
-	<h2 class="start">Start from a kind of paper</h2>
-	<div class="kinds">
-		{#each PAPERS as p (p.kind)}
-			<Press onclick={() => start(p.kind)}><b>{p.kind}</b><span>{p.note}</span></Press>
-		{/each}
-	</div>
+	<Papers onstart={start} />
 	<Example {begun} />
 </main>
 <footer class="page-foot">
@@ -284,35 +278,6 @@
 	.more {
 		position: relative;
 		justify-self: end;
-	}
-	.start {
-		color: var(--ink-3);
-		font: 500 var(--small) / 1 var(--sans);
-		margin: 26px 0 10px;
-	}
-	.kinds {
-		display: flex;
-		gap: 10px;
-		flex-wrap: wrap;
-	}
-	.kinds :global(.press) {
-		border: 1px dashed var(--ink-3);
-		border-radius: var(--r2);
-		padding: 11px 14px;
-		text-align: left;
-		cursor: pointer;
-	}
-	.kinds :global(.press:hover) {
-		background: var(--desk-raised);
-		border-style: solid;
-	}
-	.kinds b {
-		display: block;
-		font-weight: 600;
-	}
-	.kinds span {
-		color: var(--ink-3);
-		font-size: 12px;
 	}
 	.none {
 		background: var(--sheet);

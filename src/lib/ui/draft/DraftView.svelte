@@ -24,6 +24,7 @@
 	import StyleWaiting from './StyleWaiting.svelte';
 	import Outline from './Outline.svelte';
 	import WritingLine from './WritingLine.svelte';
+	import { countTypedOnce } from './count-typed.svelte';
 	import { citedElsewhere } from './recent.svelte';
 	import Unloaded from '../parts/Unloaded.svelte';
 
@@ -170,17 +171,7 @@
 		});
 	});
 
-	// once the text is shown, what could become live is counted
-	let counted = false;
-	$effect(() => {
-		const d = draft;
-		if (counted || !d?.formatting.done || d.readOnly) return;
-		counted = true;
-		inBackground(
-			import('../match/count-typed').then(async (m) => (d.typed = await m.countTyped(d.store.doc))),
-			'Typed citations could not be counted.'
-		);
-	});
+	countTypedOnce(() => draft);
 
 	// a style that was chosen in the catalogue is looked at once the text is formatted
 	let looked = false;

@@ -10,9 +10,9 @@
 		toggle,
 		toggleList,
 		toggleQuotation,
-		type BlockKind,
 		type WritingMark
 	} from '$lib/editor/writing';
+	import { BLOCK_NAMES, type Toggle } from './writing-names';
 	import WritingMenu, { type MenuRow } from './WritingMenu.svelte';
 	import { ariaKeys } from '../kit/aria-keys';
 	import Press from '../kit/Press.svelte';
@@ -30,17 +30,7 @@
 	const fixed = $derived(draft.readOnly);
 	/** Blocks cannot be changed in a note, a caption or the title. */
 	const noBlocks = $derived(fixed || ['note', 'caption', 'title', 'other'].includes(now.block));
-	const names: Record<BlockKind, string> = {
-		title: 'Title',
-		paragraph: 'Paragraph',
-		'heading-1': 'Heading 1',
-		'heading-2': 'Heading 2',
-		'heading-3': 'Heading 3',
-		caption: 'Caption',
-		note: 'Note',
-		other: 'Text'
-	};
-	const blockName = $derived(now.block === 'paragraph' && now.quotation ? 'Quotation' : names[now.block]);
+	const blockName = $derived(now.block === 'paragraph' && now.quotation ? 'Quotation' : BLOCK_NAMES[now.block]);
 
 	function run(command: Command) {
 		open = '';
@@ -55,7 +45,7 @@
 
 	const blocks = $derived<MenuRow[]>([
 		...(['paragraph', 'heading-1', 'heading-2', 'heading-3'] as const).map((kind, i) => ({
-			name: names[kind],
+			name: BLOCK_NAMES[kind],
 			keys: `Ctrl Alt ${i}`,
 			checked: now.block === kind && !(kind === 'paragraph' && now.quotation),
 			run: () => run(setBlock(kind))
@@ -78,20 +68,6 @@
 		{ name: 'Language…', parted: true, run: () => (open = 'language') },
 		{ name: 'Clear formatting', run: () => run(clearFormatting) }
 	]);
-	/** A button that is on or off. */
-	interface Toggle {
-		id: string;
-		name: string;
-		/** What it does, where its name does not say it. */
-		tip?: string;
-		keys?: string;
-		/** Whether it is on; none for what only opens something. */
-		on?: boolean;
-		off: boolean;
-		/** How its letter looks; without it the name stands there. */
-		look?: 'bold' | 'italic' | 'sup' | 'icon';
-		act(): void;
-	}
 	const markToggles = $derived<Toggle[]>(
 		(
 			[

@@ -8,7 +8,7 @@ import { LABELS } from './labels';
 
 /** As it is stored. */
 export interface Packed {
-	/** Base 64 of a zlib stream (RFC 1950): `packWeights`. */
+	/** A zlib stream (RFC 1950) of `packWeights` in hexadecimal digits, which form no words by chance. */
 	weights: string;
 	/** [from][to] for labels, with the start behind them. */
 	steps: number[][];
@@ -28,8 +28,12 @@ export interface Model {
 
 const L = LABELS.length;
 
+/** Bytes as text, for JSON. */
+export const bytesToText = (bytes: Uint8Array): string =>
+	Array.from(bytes, (b) => b.toString(16).padStart(2, '0')).join('');
+
 export function unpack(p: Packed): Model {
-	const bytes = unzlibSync(Uint8Array.from(atob(p.weights), (c) => c.charCodeAt(0)));
+	const bytes = unzlibSync(Uint8Array.from(p.weights.match(/../g) ?? [], (h) => parseInt(h, 16)));
 	const weights = new Int8Array(ROWS * L);
 	// row by row: how many rows to go on, a set of labels in three bytes, a weight for each
 	let at = 0;

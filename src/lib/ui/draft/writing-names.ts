@@ -1,0 +1,28 @@
+/** What the writing line calls blocks, and what its buttons are. */
+import type { BlockKind } from '$lib/editor/writing';
+
+export const BLOCK_NAMES: Record<BlockKind, string> = {
+	title: 'Title',
+	paragraph: 'Paragraph',
+	'heading-1': 'Heading 1',
+	'heading-2': 'Heading 2',
+	'heading-3': 'Heading 3',
+	caption: 'Caption',
+	note: 'Note',
+	other: 'Text'
+};
+
+/** A button that is on or off. */
+export interface Toggle {
+	id: string;
+	name: string;
+	/** What it does, where its name does not say it. */
+	tip?: string;
+	keys?: string;
+	/** Whether it is on; none for what only opens something. */
+	on?: boolean;
+	off: boolean;
+	/** How its letter looks; without it the name stands there. */
+	look?: 'bold' | 'italic' | 'sup' | 'icon';
+	act(): void;
+}
