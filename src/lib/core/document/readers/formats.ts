@@ -1,5 +1,5 @@
 /** Formats of documents that can be read, by the ends of their names. */
-export const DOCUMENT_FORMATS = { md: 'Markdown', tex: 'LaTeX', txt: 'plain text' } as const;
+export const DOCUMENT_FORMATS = { md: 'Markdown', tex: 'LaTeX', html: 'HTML', txt: 'plain text' } as const;
 export type DocumentFormat = keyof typeof DOCUMENT_FORMATS;
 
 const ENDINGS: Record<string, DocumentFormat> = {
@@ -11,6 +11,9 @@ const ENDINGS: Record<string, DocumentFormat> = {
 	tex: 'tex',
 	latex: 'tex',
 	ltx: 'tex',
+	html: 'html',
+	htm: 'html',
+	xhtml: 'html',
 	txt: 'txt',
 	text: 'txt'
 };

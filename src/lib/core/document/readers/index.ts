@@ -5,6 +5,7 @@
 import { decodeText, readReferences } from '../../exchange';
 import type { Dropped, Paper, PaperSource } from '../../paper';
 import { documentFormat, type DocumentFormat } from './formats';
+import { readHtml } from './html';
 import { readLatex } from './latex';
 import { readMarkdown } from './markdown';
 import { resolveCitations, type Resolved } from './resolve';
@@ -48,6 +49,7 @@ export function readDocument(
 const READERS: Record<DocumentFormat, (text: string, beside: Beside) => ReadPaper> = {
 	md: readMarkdown,
 	tex: readLatex,
+	html: readHtml,
 	txt: readText
 };
 
