@@ -1,5 +1,6 @@
 /** Documents are opened from the Desk: what was read is said first, then they are manuscripts with live citations. */
 import { expect, test, type Page } from '@playwright/test';
+import { strToU8, zipSync } from 'fflate';
 import { expectAccessible, openDesk, watchErrors } from './helpers';
 
 const file = (name: string, text: string, mimeType = 'text/plain') => ({ name, mimeType, buffer: Buffer.from(text) });
@@ -127,5 +128,44 @@ test('a document dropped on the desk is opened', async ({ page }) => {
 	await expect(dialog.getByRole('region', { name: 'dropped.md' })).toContainText('2 words, 1 heading.');
 	await dialog.getByRole('button', { name: 'Open as a manuscript' }).click();
 	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toContainText('Dropped');
+	done();
+});
+
+test('a word-processor file: its citations are live, its notes in the margin; one that is protected is said', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	const W = 'xmlns:w="http://schemas.openxmlformats.org/wordprocessingml/2006/main"';
+	const r = (text: string) => `<w:r><w:t xml:space="preserve">${text}</w:t></w:r>`;
+	const docx = zipSync({
+		'word/document.xml': strToU8(
+			`<w:document ${W}><w:body><w:p>${r('Gas was dear ')}<w:fldSimple w:instr="CITATION Lar01 \\p 12">${r('(Lark, 2001)')}</w:fldSimple>${r(', and Fenn (1934) says so.')}<w:r><w:footnoteReference w:id="2"/></w:r></w:p></w:body></w:document>`
+		),
+		'word/footnotes.xml': strToU8(
+			`<w:footnotes ${W}><w:footnote w:id="2"><w:p>${r('Told at the mole.')}</w:p></w:footnote></w:footnotes>`
+		),
+		'customXml/item1.xml': strToU8(
+			'<b:Sources xmlns:b="http://schemas.openxmlformats.org/officeDocument/2006/bibliography"><b:Source><b:Tag>Lar01</b:Tag><b:SourceType>Book</b:SourceType><b:Title>Bells over water</b:Title><b:Year>2001</b:Year><b:Author><b:Author><b:NameList><b:Person><b:Last>Lark</b:Last><b:First>Ida</b:First></b:Person></b:NameList></b:Author></b:Author></b:Source></b:Sources>'
+		)
+	});
+	await openDesk(page);
+	await pick(page, [
+		{ name: 'gas.docx', mimeType: 'application/octet-stream', buffer: Buffer.from(docx) },
+		{ name: 'locked.docx', mimeType: 'application/octet-stream', buffer: Buffer.from([0xd0, 0xcf, 0x11, 0xe0, 0, 0]) }
+	]);
+	const dialog = page.getByRole('dialog', { name: 'Open a document' });
+	await expect(dialog.getByRole('region', { name: 'gas.docx' })).toContainText(
+		'1 live citation; 1 source new to your library.'
+	);
+	await expect(dialog.getByRole('region', { name: 'gas.docx' })).toContainText('1 typed citation can become live');
+	await expect(dialog.getByRole('region', { name: 'locked.docx' })).toContainText('protected by a password');
+	await dialog.getByRole('button', { name: 'Open as a manuscript' }).click();
+	await page.getByRole('button', { name: 'Accept 1 certain' }).click();
+	await page.getByRole('link', { name: 'Back to the draft' }).click();
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet).toContainText('Gas was dear (Lark, 2001, p. 12), and Fenn (1934) says so.');
+	await expect(page.getByRole('complementary', { name: 'Citations beside the text' })).toContainText(
+		'Told at the mole.'
+	);
 	done();
 });

@@ -17,7 +17,7 @@ import { localeTree, styleTree } from './catalogue';
 import { besideOf, fail, sourcesFrom } from './files';
 
 const USAGE =
-	'usage: npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--report]; IN .md, .tex, .html, .txt or .json, OUT .html, .docx or .json';
+	'usage: npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--report]; IN .docx, .odt, .md, .tex, .html, .txt or .json, OUT .html, .docx or .json';
 
 interface Options {
 	names: string[];

@@ -1,6 +1,6 @@
 /** The worker that finds typed citations and reads typed lists: it ends with its job. */
 import * as Comlink from 'comlink';
-import { loadModel, matchPaper, type Matched, type MatchSource, type Passage } from '$lib/core/match';
+import { matchPaper, modelFor, type Matched, type MatchSource, type Passage } from '$lib/core/match';
 
 const here: MatchSource[] = [];
 const api = {
@@ -10,7 +10,7 @@ const api = {
 	},
 	/** @param list the text of the typed list; its entries that are no sources yet count as such */
 	match: async (passages: Passage[], list: string): Promise<Matched> =>
-		matchPaper(passages, list, here, await loadModel(), { addNew: true })
+		matchPaper(passages, list, here, await modelFor(list), { addNew: true })
 };
 
 export type MatchApi = typeof api;

@@ -2,7 +2,7 @@
 import type { Item } from '$lib/core/csl';
 import { DocumentError, readDocument } from '$lib/core/document/readers';
 import { decodeText, readReferences } from '$lib/core/exchange';
-import { loadModel, matchPaper } from '$lib/core/match';
+import { matchPaper, modelFor } from '$lib/core/match';
 import { passagesOfPaper } from '$lib/core/match/paper';
 import { countPaper, type Paper, type PaperCount, type PaperSource } from '$lib/core/paper';
 import { createMatcher, prepare } from '$lib/core/source';
@@ -60,7 +60,7 @@ export async function readDocumentFile(
 		if (headingMade) count.headings--;
 		const { passages, list } = passagesOfPaper(paper);
 		const all = [...here.map((s) => ({ ...s, key: '' })), ...paper.sources];
-		const matched = matchPaper(passages, list, all, await loadModel(), { addNew: true });
+		const matched = matchPaper(passages, list, all, await modelFor(list), { addNew: true });
 		const typed = { citations: matched.citations.length, entries: matched.list.length };
 		return { kind: 'read', read: { paper, count, unresolved, dropped, here: known, typed } };
 	} catch (e) {

@@ -4,7 +4,7 @@
  */
 import { findCitations } from './find';
 import { linkEntries, withList, type Linked } from './link';
-import { readReferenceList, type Model } from './list';
+import { loadModel, readReferenceList, type Model } from './list';
 import { Resolver } from './resolve';
 import type { MatchSource, Passage, TypedCitation } from './types';
 
@@ -28,16 +28,20 @@ export interface Matched {
 /**
  * Looks a paper through.
  * @param list the text of its typed list, empty for none
+ * @param model takes the list apart; needed only where there is one (`modelFor`)
  * @param options `addNew`: entries that are no source yet count as sources, by `entry-1` and so on
  */
 export function matchPaper(
 	passages: Passage[],
 	list: string,
 	sources: readonly MatchSource[],
-	model: Model,
+	model: Model | null,
 	options: { addNew?: boolean } = {}
 ): Matched {
-	const linked = list.trim() ? linkEntries(readReferenceList(list, model), sources) : [];
+	const linked = model && list.trim() ? linkEntries(readReferenceList(list, model), sources) : [];
 	const all = withList(sources, linked, options.addNew ?? false);
 	return { citations: findCitations(passages, new Resolver(all, new Set(linked.map((l) => l.number)))), list: linked };
 }
+
+/** The model, where there is a list to be read with it. */
+export const modelFor = (list: string): Promise<Model | null> => (list.trim() ? loadModel() : Promise.resolve(null));

@@ -46,7 +46,7 @@ export class Opening {
 				all.push({ path: f.webkitRelativePath || f.name, bytes: new Uint8Array(await f.arrayBuffer()) });
 			const documents = documentsAmong(all);
 			if (!documents.length) {
-				this.trouble = `There is no document among ${files.length === 1 ? 'what was picked' : 'these files'}: Markdown (.md), LaTeX (.tex), HTML and plain text (.txt) can be opened.`;
+				this.trouble = `There is no document among ${files.length === 1 ? 'what was picked' : 'these files'}: word-processor files (.docx, .odt), Markdown (.md), LaTeX (.tex), HTML and plain text (.txt) can be opened.`;
 				return;
 			}
 			// which of its sources are here can be told only when the library has been read

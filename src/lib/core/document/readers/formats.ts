@@ -1,8 +1,20 @@
 /** Formats of documents that can be read, by the ends of their names. */
-export const DOCUMENT_FORMATS = { md: 'Markdown', tex: 'LaTeX', html: 'HTML', txt: 'plain text' } as const;
+export const DOCUMENT_FORMATS = {
+	docx: 'word processor',
+	odt: 'OpenDocument',
+	md: 'Markdown',
+	tex: 'LaTeX',
+	html: 'HTML',
+	txt: 'plain text'
+} as const;
 export type DocumentFormat = keyof typeof DOCUMENT_FORMATS;
 
 const ENDINGS: Record<string, DocumentFormat> = {
+	docx: 'docx',
+	docm: 'docx',
+	dotx: 'docx',
+	odt: 'odt',
+	ott: 'odt',
 	md: 'md',
 	markdown: 'md',
 	mdown: 'md',

@@ -5,9 +5,11 @@
 import { decodeText, readReferences } from '../../exchange';
 import type { Dropped, Paper, PaperSource } from '../../paper';
 import { documentFormat, type DocumentFormat } from './formats';
+import { readDocx } from './docx';
 import { readHtml } from './html';
 import { readLatex } from './latex';
 import { readMarkdown } from './markdown';
+import { readOdt } from './odt';
 import { resolveCitations, type Resolved } from './resolve';
 import { readText } from './text';
 import { DocumentError, type Beside, type ReadPaper } from './types';
@@ -39,14 +41,18 @@ export function readDocument(
 	const format = documentFormat(name);
 	if (!format) throw new DocumentError(`“${name}” is no document of a format that can be read here.`);
 	if (bytes.length > LONGEST) throw new DocumentError(`“${name}” is larger than 200 MB and was not opened.`);
-	const text = textOf(name, bytes);
-	const read = READERS[format](text, beside);
+	const read =
+		format === 'docx'
+			? readDocx(name, bytes)
+			: format === 'odt'
+				? readOdt(name, bytes)
+				: READERS[format](textOf(name, bytes), beside);
 	const found = bibliography(read, beside);
 	const resolved = resolveCitations(read.paper, [...sources, ...found], read.uncited);
 	return { paper: read.paper, ...resolved, dropped: read.dropped };
 }
 
-const READERS: Record<DocumentFormat, (text: string, beside: Beside) => ReadPaper> = {
+const READERS: Record<Exclude<DocumentFormat, 'docx' | 'odt'>, (text: string, beside: Beside) => ReadPaper> = {
 	md: readMarkdown,
 	tex: readLatex,
 	html: readHtml,

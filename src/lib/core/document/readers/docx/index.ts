@@ -1,0 +1,383 @@
+/**
+ * Word-processor files (ECMA-376, WordprocessingML) as papers: citations of the standard become live, notes, lists, tables,
+ * figures, formulas and references come along. Nothing of a file is run and nothing is fetched.
+ */
+import {
+	emptyPaper,
+	mapLines,
+	newId,
+	paragraph,
+	rectangular,
+	words,
+	type Align,
+	type Block,
+	type Cell,
+	type Heading,
+	type Inline,
+	type Paper
+} from '../../../paper';
+import { settleLevels } from '../levels';
+import { Losses } from '../losses';
+import {
+	attribute,
+	child,
+	children,
+	elementsOf,
+	openPackage,
+	wordsIn,
+	type PackageFile,
+	type Xml
+} from '../package-file';
+import { takePicture } from '../pictures';
+import { DocumentError, type ReadPaper } from '../types';
+import { numberingsOf, on, relationsOf, stylesOf, type Level, type Relation, type Style } from './parts';
+import { Runs, type Line } from './runs';
+import { sourcesOf } from './sources';
+
+/** A paragraph before lists, captions and figures are put together. */
+interface Para {
+	line: Line;
+	style: Style | undefined;
+	list: { numId: string; level: number } | null;
+	align: Align;
+}
+
+/** A list that goes on, and those it stands in. */
+interface OpenList {
+	numId: string;
+	level: number;
+	list: Extract<Block, { t: 'list' }>;
+}
+
+const EMPTY: Style = { name: '', level: 0, numId: '', marks: { bold: false, italic: false, smallCaps: false } };
+const QUOTATION = /^(?:quote|intense quote|block text|block quotation|quotation|zitat|citation)\b/;
+const WIDEST = 500;
+
+export class DocxReader {
+	readonly paper: Paper = emptyPaper();
+	readonly styles: Map<string, Style>;
+	/** Bookmarks that are referred to, with the words of the reference. */
+	readonly references = new Map<string, string>();
+	private readonly lost = new Losses();
+	private readonly level: (numId: string, level: number) => Level;
+	private readonly noteParts: Record<
+		'footnote' | 'endnote',
+		{ xml: Map<string, Xml>; relations: Map<string, Relation> }
+	>;
+	private readonly bookmarks = new Map<string, string>();
+	private readonly document: Xml;
+	private readonly relations: Map<string, Relation & { type: string }>;
+	private where = 'at the beginning';
+	private titled = false;
+
+	constructor(
+		name: string,
+		private readonly file: PackageFile
+	) {
+		const main =
+			[...relationsOf(file, '').values()].find((r) => r.type === 'officeDocument')?.target ?? 'word/document.xml';
+		const root = file.xml(main);
+		if (!root || !child(root, 'w:body')) throw new DocumentError(`“${name}” holds no text document.`);
+		this.document = root;
+		this.relations = relationsOf(file, main);
+		const part = (type: string, usual: string) =>
+			[...this.relations.values()].find((r) => r.type === type && !r.external)?.target ?? usual;
+		const { styles, lang } = stylesOf(file, part('styles', 'word/styles.xml'));
+		this.styles = styles;
+		this.paper.lang = lang;
+		this.level = numberingsOf(file, part('numbering', 'word/numbering.xml'));
+		const notes = (kind: 'footnote' | 'endnote') => {
+			const path = part(`${kind}s`, `word/${kind}s.xml`);
+			return {
+				xml: new Map(children(file.xml(path), `w:${kind}`).map((n) => [attribute(n, 'w:id'), n])),
+				relations: relationsOf(file, path)
+			};
+		};
+		this.noteParts = { footnote: notes('footnote'), endnote: notes('endnote') };
+		this.titled = children(child(root, 'w:body'), 'w:p').some((p) => this.styleOf(p)?.name === 'title');
+	}
+
+	loses(what: string): void {
+		this.lost.add(what, this.where);
+	}
+
+	read(): ReadPaper {
+		const { paper } = this;
+		paper.sources = sourcesOf(this.file);
+		const core = this.file.xml('docProps/core.xml');
+		const creator = wordsIn(child(core, 'dc:creator')).trim();
+		if (creator) paper.head.authors = creator.split(/\s*;\s*/).map((name) => ({ name, affiliations: [], email: '' }));
+		paper.blocks = this.blocks(child(this.document, 'w:body')!, this.relations);
+		settleLevels(paper.blocks, false);
+		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
+		return { paper, bibliographies: [], uncited: [], dropped: this.lost.all() };
+	}
+
+	/** The blocks of a note; a mark in front of it goes. */
+	note(kind: 'footnote' | 'endnote', id: string): Block[] {
+		const { xml, relations } = this.noteParts[kind];
+		const note = xml.get(id);
+		// a note within itself would have no end
+		xml.delete(id);
+		const blocks = note ? this.blocks(note, relations) : [];
+		if (note) xml.set(id, note);
+		else this.loses('the words of a note, which the file does not hold');
+		const first = blocks[0];
+		if (first?.t === 'paragraph' && first.content[0]?.t === 'text') {
+			const [head] = first.content;
+			const rest = head.text.replace(/^\s+/, '');
+			first.content = rest ? [{ ...head, text: rest }, ...first.content.slice(1)] : first.content.slice(1);
+		}
+		return blocks.length ? blocks : [paragraph([])];
+	}
+
+	private reference(i: Inline): Inline[] {
+		if (i.t !== 'cross-ref' || !i.target.startsWith('#')) return [i];
+		const name = i.target.slice(1);
+		const target = this.bookmarks.get(name);
+		if (target) return [{ ...i, target }];
+		return words(this.references.get(name) ?? '', i.marks);
+	}
+
+	private styleOf(p: Xml): Style | undefined {
+		return this.styles.get(attribute(child(child(p, 'w:pPr'), 'w:pStyle'), 'w:val'));
+	}
+
+	// --- blocks -------------------------------------------------------------------------------------------------------
+
+	private blocks(container: Xml, relations: Map<string, Relation>): Block[] {
+		const runs = new Runs(this, relations);
+		const pieces: (Para | Block)[] = [];
+		const walk = (x: Xml) => {
+			for (const k of elementsOf(x)) {
+				if (k.name === 'w:p') pieces.push(...this.para(k, runs));
+				else if (k.name === 'w:tbl') pieces.push(this.table(k, relations));
+				else if (k.name === 'w:sdt') walk(child(k, 'w:sdtContent') ?? { name: '', attrs: {}, kids: [] });
+				else if (/^w:(?:ins|moveTo|customXml|smartTag)$/.test(k.name)) walk(k);
+				else if (k.name === 'm:oMathPara' || k.name === 'm:oMath')
+					pieces.push(...this.para({ name: 'w:p', attrs: {}, kids: [k] }, runs));
+			}
+		};
+		walk(container);
+		return this.together(pieces, relations);
+	}
+
+	private para(p: Xml, runs: Runs): (Para | Block)[] {
+		const pPr = child(p, 'w:pPr');
+		const style = this.styleOf(p);
+		const before = runs.swallowing;
+		const line = runs.read(p);
+		const numPr = child(pPr, 'w:numPr');
+		const numId = attribute(child(numPr, 'w:numId'), 'w:val') || (style?.numId ?? '');
+		const jc = attribute(child(pPr, 'w:jc'), 'w:val');
+		const ALIGN: Record<string, Align> = { center: 'center', right: 'right', end: 'right', both: 'justify' };
+		if (line.bibliography)
+			return [
+				{
+					t: 'bibliography',
+					id: newId(),
+					settings: {},
+					heading: { t: 'heading', id: '', level: 2, content: [], lang: '', align: '' }
+				}
+			];
+		if (before || runs.swallowing || /^toc \d|^table of figures/.test(style?.name ?? '')) return [];
+		if (style?.level && line.content.length)
+			this.where = `in “${line.content
+				.map((i) => (i.t === 'text' ? i.text : ''))
+				.join('')
+				.trim()
+				.slice(0, 60)}”`;
+		return [
+			{
+				line,
+				style,
+				list:
+					numId && numId !== '0' && !style?.level
+						? { numId, level: Math.min(8, Number(attribute(child(numPr, 'w:ilvl'), 'w:val')) || 0) }
+						: null,
+				align: Object.hasOwn(ALIGN, jc) ? ALIGN[jc] : ''
+			}
+		];
+	}
+
+	/** Captions to their tables and figures, items to lists, lines of quotations to quotations. */
+	private together(pieces: (Para | Block)[], relations: Map<string, Relation>): Block[] {
+		const out: Block[] = [];
+		/** A caption that stands above what it is of. */
+		let above: Para | null = null;
+		let item: OpenList[] | null = null;
+		const flush = () => {
+			if (above) out.push(paragraph(above.line.content));
+			above = null;
+		};
+		for (let i = 0; i < pieces.length; i++) {
+			const piece = pieces[i];
+			if ('t' in piece) {
+				item = null;
+				if (piece.t === 'table') {
+					const caption: Para | null = above ?? captionAt(pieces[i + 1]);
+					if (caption && caption !== above) i++;
+					above = null;
+					if (caption) {
+						this.name(caption, piece.id);
+						out.push({ ...piece, caption: { content: withoutNumber(caption.line), lang: '' } });
+						continue;
+					}
+				} else flush();
+				out.push(piece);
+				continue;
+			}
+			const { line, style = EMPTY } = piece;
+			if (line.pictures.length) {
+				item = null;
+				const caption: Para | null = above ?? captionAt(pieces[i + 1]);
+				if (caption && caption !== above) i++;
+				above = null;
+				out.push(...this.figures(line, caption, relations));
+				if (line.content.some((x) => x.t !== 'text' || x.text.trim())) out.push(paragraph(trimmed(line.content)));
+				continue;
+			}
+			if (isCaption(piece) && (nextIs(pieces[i + 1], 'table') || hasPicture(pieces[i + 1]))) {
+				flush();
+				above = piece;
+				continue;
+			}
+			flush();
+			for (const tex of line.equations) out.push({ t: 'equation', id: newId(), tex, numbered: false });
+			const content = trimmed(line.content);
+			if (piece.list && content.length) {
+				item = this.item(piece, content, item, out);
+				continue;
+			}
+			item = null;
+			if (style.name === 'title' || style.level) {
+				if (!content.length) continue;
+				const level = style.name === 'title' ? 1 : style.level + (this.titled ? 1 : 0);
+				const heading: Heading = { t: 'heading', id: newId(), level, content, lang: '', align: '' };
+				this.name(piece, heading.id);
+				out.push(heading);
+			} else if (content.length) {
+				const block = { ...paragraph(content), align: piece.align };
+				const last = out.at(-1);
+				if (!QUOTATION.test(style.name)) out.push(block);
+				else if (last?.t === 'quotation') last.blocks.push(block);
+				else out.push({ t: 'quotation', blocks: [block], lang: '' });
+			}
+			if (line.pageBreak) out.push({ t: 'page-break' });
+		}
+		flush();
+		return out;
+	}
+
+	/** What is referred to by a bookmark of a caption or a heading is the thing itself. */
+	private name(p: Para, id: string): void {
+		for (const b of p.line.bookmarks) this.bookmarks.set(b, id);
+	}
+
+	private item(p: Para, content: Inline[], before: OpenList[] | null, out: Block[]): OpenList[] {
+		const { numId, level } = p.list!;
+		// deeper items may have a numbering of their own
+		const open = before && (level > 0 || before[0]?.numId === numId) ? before : [];
+		while (open.length && open.at(-1)!.level > level) open.pop();
+		const top = open.at(-1);
+		if (top?.level === level && top.numId === numId) {
+			top.list.items.push([paragraph(content)]);
+			return open;
+		}
+		if (top?.level === level) open.pop();
+		const kind = this.level(numId, level);
+		const list: OpenList['list'] = {
+			t: 'list',
+			ordered: kind.ordered,
+			start: kind.start,
+			numbers: kind.numbers,
+			items: [[paragraph(content)]]
+		};
+		const around = open.at(-1);
+		if (around) around.list.items.at(-1)!.push(list);
+		else out.push(list);
+		open.push({ numId, level, list });
+		return open;
+	}
+
+	private figures(line: Line, caption: Para | null, relations: Map<string, Relation>): Block[] {
+		return line.pictures.map(({ relation, alt }, n): Block => {
+			const r = relations.get(relation);
+			const asset = r
+				? takePicture(r.target, [], (path) => this.file.bytes(path), this.paper, this.lost, this.where)
+				: '';
+			const id = newId();
+			if (caption && n === 0) this.name(caption, id);
+			return {
+				t: 'figure',
+				id,
+				asset,
+				alt,
+				caption: { content: caption && n === 0 ? withoutNumber(caption.line) : [], lang: '' }
+			};
+		});
+	}
+
+	private table(tbl: Xml, relations: Map<string, Relation>): Block {
+		/** Cells that go on below, by the column they begin in. */
+		const open = new Map<number, Cell>();
+		const rows = children(tbl, 'w:tr').map((tr) => {
+			const header = on(child(child(tr, 'w:trPr'), 'w:tblHeader'));
+			let column = 0;
+			const cells: Cell[] = [];
+			for (const tc of elementsOf(tr).flatMap((k) =>
+				k.name === 'w:tc' ? [k] : k.name === 'w:sdt' ? children(child(k, 'w:sdtContent'), 'w:tc') : []
+			)) {
+				const tcPr = child(tc, 'w:tcPr');
+				const colspan = Math.min(WIDEST, Math.max(1, Number(attribute(child(tcPr, 'w:gridSpan'), 'w:val')) || 1));
+				const merge = child(tcPr, 'w:vMerge');
+				const above = open.get(column);
+				if (merge && attribute(merge, 'w:val') !== 'restart' && above) above.rowspan++;
+				else {
+					const blocks = this.blocks(tc, relations);
+					const cell: Cell = {
+						header,
+						colspan,
+						rowspan: 1,
+						widths: null,
+						align: '',
+						blocks: blocks.length ? blocks : [paragraph([])]
+					};
+					cells.push(cell);
+					if (merge) open.set(column, cell);
+					else open.delete(column);
+				}
+				column += colspan;
+			}
+			return cells;
+		});
+		return { t: 'table', id: newId(), inner: newId(), rows: rectangular(rows), caption: null };
+	}
+}
+
+const isCaption = (p: Para): boolean => p.style?.name === 'caption' || p.line.sequence !== '';
+const captionAt = (p: Para | Block | undefined): Para | null => (p && !('t' in p) && isCaption(p) ? p : null);
+const nextIs = (p: Para | Block | undefined, t: Block['t']): boolean => p !== undefined && 't' in p && p.t === t;
+const hasPicture = (p: Para | Block | undefined): boolean =>
+	p !== undefined && !('t' in p) && p.line.pictures.length > 0;
+
+/** “Table 2. Prices” is “Prices”: the number is made anew. */
+function withoutNumber(line: Line): Inline[] {
+	const content = trimmed(line.content);
+	const [head] = content;
+	if (head?.t !== 'text') return content;
+	const rest = head.text.replace(/^\s*\p{L}+\.?\s+[\dIVXivx]+(?:[.:–—-]\d+)*\s*[.:–—-]?\s*/u, '');
+	if (rest === head.text && !line.sequence) return content;
+	return trimmed([...(rest ? [{ ...head, text: rest }] : []), ...content.slice(1)]);
+}
+
+function trimmed(line: Inline[]): Inline[] {
+	const out = [...line];
+	while (out.length && (out.at(-1)!.t === 'break' || blank(out.at(-1)!))) out.pop();
+	while (out.length && (out[0].t === 'break' || blank(out[0]))) out.shift();
+	return out;
+}
+const blank = (i: Inline): boolean => i.t === 'text' && !i.text.trim();
+
+export const readDocx = (name: string, bytes: Uint8Array): ReadPaper =>
+	new DocxReader(name, openPackage(name, bytes)).read();

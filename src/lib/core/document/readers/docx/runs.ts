@@ -1,0 +1,263 @@
+/** Words of a paragraph with their formatting, notes, fields, formulas and pictures (ECMA-376, Part 1, 17.3.2 and 17.16). */
+import { newId, type Inline, type Mark } from '../../../paper';
+import { attribute, child, descendants, elementsOf, wordsIn, type Xml } from '../package-file';
+import type { DocxReader } from './index';
+import { toTex } from './omml';
+import { on, type Relation } from './parts';
+import { readCitationField } from './sources';
+
+/** A field that is open: what it is told, then what it shows. */
+interface Field {
+	instruction: string;
+	result: boolean;
+	/** Words that it shows, where they do not stand in the text themselves. */
+	shown: string;
+}
+
+/** Fields whose words are made anew, or stand for something live. */
+const SWALLOWED = /^\s*(?:CITATION|BIBLIOGRAPHY|TOC|INDEX|REF|PAGEREF|NOTEREF)\b/i;
+
+/** A picture of a paragraph, which becomes a figure. */
+export interface Picture {
+	relation: string;
+	alt: string;
+}
+
+export interface Line {
+	content: Inline[];
+	pictures: Picture[];
+	/** Formulas that stand alone. */
+	equations: string[];
+	pageBreak: boolean;
+	bookmarks: string[];
+	/** A number field of a caption: Table, Figure. */
+	sequence: string;
+	/** A bibliography begins here. */
+	bibliography: boolean;
+}
+
+export class Runs {
+	/** Fields go through paragraphs. */
+	private readonly fields: Field[] = [];
+	private line: Line = emptyLine();
+
+	constructor(
+		private readonly reader: DocxReader,
+		private readonly relations: Map<string, Relation>
+	) {}
+
+	/** Whether the paragraph is within a list of references or contents that is made anew. */
+	get swallowing(): boolean {
+		return this.fields.some((f) => f.result && /^\s*(?:BIBLIOGRAPHY|TOC|INDEX)\b/i.test(f.instruction));
+	}
+
+	read(p: Xml): Line {
+		this.line = emptyLine();
+		for (const x of elementsOf(p)) this.piece(x, []);
+		return this.line;
+	}
+
+	private put(i: Inline): void {
+		const field = this.fields.findLast((f) => SWALLOWED.test(f.instruction) || !f.result);
+		if (field) {
+			if (field.result && i.t === 'text') field.shown += i.text;
+			return;
+		}
+		const last = this.line.content.at(-1);
+		if (i.t === 'text' && last?.t === 'text' && JSON.stringify(last.marks) === JSON.stringify(i.marks))
+			last.text += i.text;
+		else this.line.content.push(i);
+	}
+
+	private piece(x: Xml, marks: Mark[]): void {
+		switch (x.name) {
+			case 'w:r':
+				return this.run(x, marks);
+			case 'w:hyperlink': {
+				const r = this.relations.get(attribute(x, 'r:id'));
+				const href = r?.external && /^(?:https?:|mailto:)/i.test(r.target) ? r.target : '';
+				for (const k of elementsOf(x)) this.piece(k, href ? [...marks, { t: 'link', href }] : marks);
+				return;
+			}
+			case 'w:fldSimple':
+				this.begin(attribute(x, 'w:instr'));
+				this.fields.at(-1)!.result = true;
+				for (const k of elementsOf(x)) this.piece(k, marks);
+				return this.end();
+			case 'w:del':
+			case 'w:moveFrom':
+				if (/\S/.test([...descendants(x, 'w:delText')].map(wordsIn).join('')))
+					this.reader.loses('a deletion that was tracked: the words are left out');
+				return;
+			case 'w:ins':
+			case 'w:moveTo':
+				this.reader.loses('an insertion that was tracked: it stands as text');
+				for (const k of elementsOf(x)) this.piece(k, marks);
+				return;
+			case 'w:bookmarkStart':
+				this.line.bookmarks.push(attribute(x, 'w:name'));
+				return;
+			case 'w:commentRangeStart':
+				this.reader.loses('a comment');
+				return;
+			case 'm:oMath':
+				return this.put({ t: 'math', tex: toTex(x).trim(), marks: [] });
+			case 'm:oMathPara':
+				for (const m of descendants(x, 'm:oMath')) this.line.equations.push(toTex(m).trim());
+				return;
+			case 'w:pPr':
+				return;
+			case 'mc:AlternateContent': {
+				const choice = child(x, 'mc:Choice') ?? child(x, 'mc:Fallback');
+				for (const k of elementsOf(choice)) this.piece(k, marks);
+				return;
+			}
+			default:
+				for (const k of elementsOf(x)) this.piece(k, marks);
+		}
+	}
+
+	private run(r: Xml, around: Mark[]): void {
+		const marks = [...this.marksOf(child(r, 'w:rPr')), ...around];
+		const text = (s: string) => s && this.put({ t: 'text', text: s, marks });
+		for (const x of elementsOf(r)) {
+			switch (x.name) {
+				case 'w:t':
+					text(wordsIn(x));
+					break;
+				case 'w:tab':
+				case 'w:ptab':
+					text(' ');
+					break;
+				case 'w:noBreakHyphen':
+					text('\u2011');
+					break;
+				case 'w:sym':
+					text(String.fromCodePoint(Number.parseInt(attribute(x, 'w:char'), 16) & 0xfff || 0x20));
+					break;
+				case 'w:br':
+				case 'w:cr':
+					if (attribute(x, 'w:type') === 'page') this.line.pageBreak = true;
+					else if (attribute(x, 'w:type') !== 'column') this.put({ t: 'break', marks });
+					break;
+				case 'w:footnoteReference':
+				case 'w:endnoteReference': {
+					const kind = x.name === 'w:footnoteReference' ? 'footnote' : 'endnote';
+					this.put({ t: 'note', id: newId(), kind, blocks: this.reader.note(kind, attribute(x, 'w:id')), marks: [] });
+					break;
+				}
+				case 'w:fldChar':
+					this.mark(attribute(x, 'w:fldCharType'));
+					break;
+				case 'w:instrText': {
+					const field = this.fields.at(-1);
+					if (field && !field.result) field.instruction += wordsIn(x);
+					break;
+				}
+				case 'w:drawing':
+				case 'w:pict':
+				case 'w:object':
+					this.picture(x);
+					break;
+				case 'mc:AlternateContent':
+					for (const k of elementsOf(child(x, 'mc:Choice') ?? child(x, 'mc:Fallback'))) this.picture(k);
+			}
+		}
+	}
+
+	private picture(x: Xml): void {
+		const blip = [...descendants(x, 'a:blip')][0];
+		const image = [...descendants(x, 'v:imagedata')][0];
+		const relation = attribute(blip, 'r:embed') || attribute(blip, 'r:link') || attribute(image, 'r:id');
+		if (!relation) {
+			const words = [...descendants(x, 'w:t')].map(wordsIn).join(' ').trim();
+			this.reader.loses(words ? `a box beside the text (“${words.slice(0, 60)}”)` : 'a drawing');
+			return;
+		}
+		const described = [...descendants(x, 'wp:docPr')][0];
+		this.line.pictures.push({ relation, alt: attribute(described, 'descr') || attribute(image, 'o:title') });
+	}
+
+	private marksOf(rPr: Xml | undefined): Mark[] {
+		if (!rPr) return [];
+		const out: Mark[] = [];
+		const style = this.reader.styles.get(attribute(child(rPr, 'w:rStyle'), 'w:val'));
+		const has = (name: string, from: boolean | undefined) =>
+			child(rPr, name) ? on(child(rPr, name)) : (from ?? false);
+		const language = attribute(child(rPr, 'w:lang'), 'w:val');
+		if (
+			language &&
+			this.reader.paper.lang &&
+			language.slice(0, 2) !== this.reader.paper.lang.slice(0, 2) &&
+			/^[a-z]{2,3}(?:-[A-Za-z0-9-]+)?$/.test(language)
+		)
+			out.push({ t: 'language', lang: language });
+		if (has('w:b', style?.marks.bold)) out.push({ t: 'strong' });
+		if (has('w:i', style?.marks.italic)) out.push({ t: 'em' });
+		if (has('w:smallCaps', style?.marks.smallCaps)) out.push({ t: 'small-caps' });
+		if (on(child(rPr, 'w:u')) && style?.name !== 'hyperlink') out.push({ t: 'underline' });
+		if (on(child(rPr, 'w:strike'))) out.push({ t: 'strike' });
+		const raised = attribute(child(rPr, 'w:vertAlign'), 'w:val');
+		if (raised === 'superscript' || raised === 'subscript') out.push({ t: raised });
+		return out;
+	}
+
+	// --- fields -------------------------------------------------------------------------------------------------------
+
+	private mark(type: string): void {
+		if (type === 'begin') this.begin('');
+		else if (type === 'separate' && this.fields.length) this.fields.at(-1)!.result = true;
+		else if (type === 'end' && this.fields.length) this.end();
+	}
+	private begin(instruction: string): void {
+		this.fields.push({ instruction, result: false, shown: '' });
+	}
+	private end(): void {
+		const { instruction, shown } = this.fields.pop()!;
+		const [, name = ''] = /^\s*(\w+)/.exec(instruction) ?? [];
+		switch (name.toUpperCase()) {
+			case 'CITATION': {
+				const cites = readCitationField(instruction.trim());
+				if (cites) this.put({ t: 'citation', id: newId(), cites, raw: shown.trim(), marks: [] });
+				else this.put({ t: 'text', text: shown, marks: [] });
+				return;
+			}
+			case 'BIBLIOGRAPHY':
+				this.line.bibliography = true;
+				return;
+			case 'TOC':
+			case 'INDEX':
+				this.reader.loses('the table of contents: it is made anew');
+				return;
+			case 'REF':
+			case 'PAGEREF':
+			case 'NOTEREF': {
+				const target = /^\s*\w+\s+(\S+)/.exec(instruction)?.[1] ?? '';
+				this.reader.references.set(target, shown);
+				this.put(
+					name.toUpperCase() === 'REF' && target
+						? {
+								t: 'cross-ref',
+								target: `#${target}`,
+								show: /\\[rnw]\b/.test(instruction) ? 'number' : 'label',
+								marks: []
+							}
+						: { t: 'text', text: shown, marks: [] }
+				);
+				return;
+			}
+			case 'SEQ':
+				this.line.sequence = /^\s*SEQ\s+(\S+)/i.exec(instruction)?.[1] ?? '';
+		}
+	}
+}
+
+const emptyLine = (): Line => ({
+	content: [],
+	pictures: [],
+	equations: [],
+	pageBreak: false,
+	bookmarks: [],
+	sequence: '',
+	bibliography: false
+});

@@ -1,0 +1,452 @@
+/**
+ * OpenDocument text (OpenDocument 1.3, Part 3) as papers: bibliography marks become live citations with their sources,
+ * notes, lists, tables, figures, formulas and references come along. Nothing of a file is run and nothing is fetched.
+ */
+import {
+	emptyPaper,
+	mapLines,
+	newId,
+	paragraph,
+	rectangular,
+	words,
+	type Block,
+	type Cell,
+	type Inline,
+	type ListNumbers,
+	type Mark,
+	type Paper
+} from '../../../paper';
+import { settleLevels } from '../levels';
+import { Losses } from '../losses';
+import {
+	attribute,
+	child,
+	children,
+	descendants,
+	elementsOf,
+	openPackage,
+	wordsIn,
+	type PackageFile,
+	type Xml
+} from '../package-file';
+import { takePicture } from '../pictures';
+import { DocumentError, type ReadPaper } from '../types';
+import { itemOfMark } from './sources';
+
+interface Style {
+	parent: string;
+	marks: Mark[];
+	pageBreak: boolean;
+	list: string;
+	name: string;
+}
+interface ListStyle {
+	ordered: boolean;
+	numbers: ListNumbers;
+	start: number;
+}
+
+const FORMATS: Record<string, ListNumbers> = {
+	'1': 'decimal',
+	a: 'lower-alpha',
+	A: 'upper-alpha',
+	i: 'lower-roman',
+	I: 'upper-roman'
+};
+const WIDEST = 500;
+/** Pieces of a text that are made anew, or stand for nothing here. */
+const SKIPPED = new Set([
+	'text:tracked-changes',
+	'text:sequence-decls',
+	'office:forms',
+	'text:table-of-content',
+	'text:illustration-index',
+	'text:table-index',
+	'text:alphabetical-index',
+	'text:variable-decls',
+	'text:user-field-decls'
+]);
+
+class OdtReader {
+	private readonly paper: Paper = emptyPaper();
+	private readonly lost = new Losses();
+	private readonly styles = new Map<string, Style>();
+	private readonly listStyles = new Map<string, ListStyle[]>();
+	private readonly bookmarks = new Map<string, string>();
+	private readonly references = new Map<string, string>();
+	private where = 'at the beginning';
+	/** What a line holds that stands beside it. */
+	private pictures: { href: string; alt: string; caption: Inline[] }[] = [];
+	private marked: string[] = [];
+	private captionOf = '';
+
+	constructor(
+		private readonly name: string,
+		private readonly file: PackageFile
+	) {}
+
+	read(): ReadPaper {
+		const { file, paper, name } = this;
+		if ([...descendants(file.xml('META-INF/manifest.xml'), 'manifest:encryption-data')].length)
+			throw new DocumentError(
+				`“${name}” is protected by a password. Open it where it was written, take the password away, and save it.`
+			);
+		const content = file.xml('content.xml');
+		const text = child(child(content, 'office:body'), 'office:text');
+		if (!text) throw new DocumentError(`“${name}” holds no text document.`);
+		for (const part of [file.xml('styles.xml'), content])
+			for (const k of elementsOf(part)) if (/^office:(?:automatic-)?styles$/.test(k.name)) this.takeStyles(k);
+		const meta = child(file.xml('meta.xml'), 'office:meta');
+		const author = wordsIn(child(meta, 'dc:creator') ?? child(meta, 'meta:initial-creator')).trim();
+		if (author) paper.head.authors = [{ name: author, affiliations: [], email: '' }];
+		const fo = [...descendants(file.xml('styles.xml'), 'style:text-properties')].find((x) =>
+			attribute(x, 'fo:language')
+		);
+		const language = attribute(fo, 'fo:language');
+		if (/^[a-z]{2,3}$/.test(language) && language !== 'zxx')
+			paper.lang = [language, attribute(fo, 'fo:country')].filter((x) => x && x !== 'none').join('-');
+		if ([...descendants(text, 'text:changed-region')].length)
+			this.lost.add('tracked changes: the text stands as it is now', this.where);
+		paper.blocks = this.blocks(text);
+		settleLevels(paper.blocks, false);
+		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
+		return { paper, bibliographies: [], uncited: [], dropped: this.lost.all() };
+	}
+
+	private takeStyles(root: Xml): void {
+		for (const s of elementsOf(root)) {
+			if (s.name === 'style:style') {
+				const t = child(s, 'style:text-properties');
+				const p = child(s, 'style:paragraph-properties');
+				const marks: Mark[] = [];
+				if (/^(?:bold|[6-9]00)$/.test(attribute(t, 'fo:font-weight'))) marks.push({ t: 'strong' });
+				if (/^(?:italic|oblique)$/.test(attribute(t, 'fo:font-style'))) marks.push({ t: 'em' });
+				if (attribute(t, 'fo:font-variant') === 'small-caps') marks.push({ t: 'small-caps' });
+				if (attribute(t, 'style:text-underline-style') && attribute(t, 'style:text-underline-style') !== 'none')
+					marks.push({ t: 'underline' });
+				if (attribute(t, 'style:text-line-through-style') && attribute(t, 'style:text-line-through-style') !== 'none')
+					marks.push({ t: 'strike' });
+				const raised = attribute(t, 'style:text-position');
+				if (/^(?:super|[1-9])/.test(raised)) marks.push({ t: 'superscript' });
+				else if (/^(?:sub|-)/.test(raised)) marks.push({ t: 'subscript' });
+				const lang = attribute(t, 'fo:language');
+				if (attribute(s, 'style:family') === 'text' && /^[a-z]{2,3}$/.test(lang) && lang !== 'zxx')
+					marks.push({ t: 'language', lang });
+				this.styles.set(`${attribute(s, 'style:family')} ${attribute(s, 'style:name')}`, {
+					parent: attribute(s, 'style:parent-style-name'),
+					marks,
+					pageBreak: attribute(p, 'fo:break-before') === 'page',
+					list: attribute(s, 'style:list-style-name'),
+					name: (attribute(s, 'style:display-name') || attribute(s, 'style:name')).toLowerCase()
+				});
+			} else if (s.name === 'text:list-style') {
+				const levels: ListStyle[] = [];
+				for (const l of elementsOf(s)) {
+					const format = attribute(l, 'style:num-format');
+					levels[(Number(attribute(l, 'text:level')) || 1) - 1] = {
+						ordered: l.name === 'text:list-level-style-number' && format !== '',
+						numbers: Object.hasOwn(FORMATS, format) ? FORMATS[format] : 'decimal',
+						start: Number(attribute(l, 'text:start-value')) || 1
+					};
+				}
+				this.listStyles.set(attribute(s, 'style:name'), levels);
+			}
+		}
+	}
+
+	/** Names of a paragraph's style and of those it is made from. */
+	private lineage(name: string): string[] {
+		const out: string[] = [];
+		for (let at = name; at && out.length < 20; at = this.styles.get(`paragraph ${at}`)?.parent ?? '')
+			out.push(this.styles.get(`paragraph ${at}`)?.name ?? at.toLowerCase());
+		return out;
+	}
+
+	private reference(i: Inline): Inline[] {
+		if (i.t !== 'cross-ref' || !i.target.startsWith('#')) return [i];
+		const target = this.bookmarks.get(i.target.slice(1));
+		return target ? [{ ...i, target }] : words(this.references.get(i.target.slice(1)) ?? '', i.marks);
+	}
+
+	// --- blocks -------------------------------------------------------------------------------------------------------
+
+	private blocks(container: Xml): Block[] {
+		const out: Block[] = [];
+		for (const x of elementsOf(container)) this.block(x, out);
+		return out;
+	}
+
+	private block(x: Xml, out: Block[]): void {
+		if (SKIPPED.has(x.name)) {
+			if (/table-of-content|index$/.test(x.name))
+				this.lost.add('a table of contents or an index: it is made anew', this.where);
+			return;
+		}
+		switch (x.name) {
+			case 'text:h': {
+				const content = this.line(x);
+				if (!content.length) return;
+				const id = newId();
+				for (const b of this.marked) this.bookmarks.set(b, id);
+				this.where = `in “${wordsIn(x).trim().slice(0, 60)}”`;
+				out.push({
+					t: 'heading',
+					id,
+					level: Math.min(6, Math.max(1, Number(attribute(x, 'text:outline-level')) || 1)) + (this.titled ? 1 : 0),
+					content,
+					lang: '',
+					align: ''
+				});
+				return;
+			}
+			case 'text:p':
+				return this.para(x, out);
+			case 'text:list':
+				out.push(this.list(x, 0, ''));
+				return;
+			case 'table:table':
+				out.push(this.table(x));
+				return;
+			case 'text:bibliography':
+				out.push({
+					t: 'bibliography',
+					id: newId(),
+					settings: {},
+					heading: { t: 'heading', id: '', level: 2, content: words(this.titleOf(x)), lang: '', align: '' }
+				});
+				return;
+			case 'text:section':
+			case 'text:index-body':
+			case 'text:soft-page-break':
+			default:
+				for (const k of elementsOf(x)) this.block(k, out);
+		}
+	}
+	private titled = false;
+
+	private titleOf(x: Xml): string {
+		return wordsIn([...descendants(x, 'text:index-title')][0]).trim();
+	}
+
+	private para(x: Xml, out: Block[]): void {
+		const name = attribute(x, 'text:style-name');
+		const lineage = this.lineage(name);
+		if (this.styles.get(`paragraph ${name}`)?.pageBreak && out.length) out.push({ t: 'page-break' });
+		const content = this.line(x);
+		const { pictures, marked, captionOf } = this;
+		for (const { href, alt, caption } of pictures) {
+			const asset = takePicture(
+				href,
+				[],
+				(path) => this.file.bytes(path.replace(/^\.\//, '')),
+				this.paper,
+				this.lost,
+				this.where
+			);
+			out.push({ t: 'figure', id: newId(), asset, alt, caption: { content: caption, lang: '' } });
+		}
+		if (!content.length) return;
+		const last = out.at(-1);
+		const caption = lineage.some((n) => /^(?:caption|table|illustration|figure|drawing)$/.test(n)) || captionOf !== '';
+		if (caption && (last?.t === 'table' || last?.t === 'figure') && !(last.caption?.content.length ?? 0)) {
+			last.caption = { content: withoutNumber(content), lang: '' };
+			for (const b of marked) this.bookmarks.set(b, last.id);
+		} else if (lineage.includes('title')) {
+			this.titled = true;
+			out.push({ t: 'heading', id: newId(), level: 1, content, lang: '', align: '' });
+		} else if (lineage.some((n) => /^quotations?$|block quot/.test(n))) {
+			if (last?.t === 'quotation') last.blocks.push(paragraph(content));
+			else out.push({ t: 'quotation', blocks: [paragraph(content)], lang: '' });
+		} else out.push(paragraph(content));
+	}
+
+	private list(x: Xml, level: number, around: string): Block {
+		const style = attribute(x, 'text:style-name') || around;
+		const kind = this.listStyles.get(style)?.[level];
+		const items = elementsOf(x).flatMap((item): Block[][] => {
+			if (item.name !== 'text:list-item' && item.name !== 'text:list-header') return [];
+			const out: Block[] = [];
+			for (const k of elementsOf(item)) {
+				if (k.name === 'text:list') out.push(this.list(k, level + 1, style));
+				else this.block(k, out);
+			}
+			return [out];
+		});
+		const first = children(x, 'text:list-item')[0];
+		const start = Number(attribute(first, 'text:start-value')) || (kind?.start ?? 1);
+		return { t: 'list', ordered: kind?.ordered ?? false, start, numbers: kind?.numbers ?? 'decimal', items };
+	}
+
+	private table(x: Xml): Block {
+		const rows: Cell[][] = [];
+		const walk = (at: Xml, header: boolean) => {
+			for (const k of elementsOf(at)) {
+				if (k.name === 'table:table-header-rows') walk(k, true);
+				else if (/^table:table-row(?:s|-group)$/.test(k.name)) walk(k, header);
+				else if (k.name === 'table:table-row')
+					rows.push(
+						children(k, 'table:table-cell').map((c): Cell => {
+							const span = (of: string) =>
+								Math.min(WIDEST, Math.max(1, Number(attribute(c, `table:number-${of}-spanned`)) || 1));
+							const blocks = this.blocks(c);
+							return {
+								header,
+								colspan: span('columns'),
+								rowspan: span('rows'),
+								widths: null,
+								align: '',
+								blocks: blocks.length ? blocks : [paragraph([])]
+							};
+						})
+					);
+			}
+		};
+		walk(x, false);
+		return { t: 'table', id: newId(), inner: newId(), rows: rectangular(rows.filter((r) => r.length)), caption: null };
+	}
+
+	// --- lines --------------------------------------------------------------------------------------------------------
+
+	/** Words of a paragraph; its pictures and bookmarks are in `pictures` and `marked` then. */
+	private line(x: Xml): Inline[] {
+		this.pictures = [];
+		this.marked = [];
+		this.captionOf = '';
+		const out: Inline[] = [];
+		this.pieces(x, [], out);
+		while (out.length && (out.at(-1)!.t === 'break' || blank(out.at(-1)!))) out.pop();
+		while (out.length && (out[0].t === 'break' || blank(out[0]))) out.shift();
+		return out;
+	}
+
+	private pieces(x: Xml, marks: Mark[], out: Inline[]): void {
+		for (const k of x.kids) {
+			if (typeof k === 'string') put(k.replace(/[ \t\r\n]+/g, ' '), marks, out);
+			else this.piece(k, marks, out);
+		}
+	}
+
+	private piece(x: Xml, marks: Mark[], out: Inline[]): void {
+		switch (x.name) {
+			case 'text:s':
+				return put(' ', marks, out);
+			case 'text:tab':
+				return put(' ', marks, out);
+			case 'text:line-break':
+				return void out.push({ t: 'break', marks });
+			case 'text:span': {
+				const own = this.styles.get(`text ${attribute(x, 'text:style-name')}`)?.marks ?? [];
+				return this.pieces(x, [...marks.filter((m) => !own.some((o) => o.t === m.t)), ...own], out);
+			}
+			case 'text:a': {
+				const href = attribute(x, 'xlink:href');
+				return this.pieces(x, /^(?:https?:|mailto:)/i.test(href) ? [...marks, { t: 'link', href }] : marks, out);
+			}
+			case 'text:note': {
+				const kind = attribute(x, 'text:note-class') === 'endnote' ? 'endnote' : 'footnote';
+				// what belongs to the line around it is not that of the note
+				const { pictures, marked, captionOf } = this;
+				const blocks = this.blocks(child(x, 'text:note-body') ?? { name: '', attrs: {}, kids: [] });
+				Object.assign(this, { pictures, marked, captionOf });
+				return void out.push({
+					t: 'note',
+					id: newId(),
+					kind,
+					blocks: blocks.length ? blocks : [paragraph([])],
+					marks: []
+				});
+			}
+			case 'text:bibliography-mark': {
+				const id = attribute(x, 'text:identifier');
+				if (!id) return this.pieces(x, marks, out);
+				if (!this.paper.sources.some((s) => s.id === id)) this.paper.sources.push({ id, key: id, item: itemOfMark(x) });
+				return void out.push({
+					t: 'citation',
+					id: newId(),
+					cites: [{ sourceId: id, locator: null, prefix: '', suffix: '', form: 'parenthetical' }],
+					raw: wordsIn(x),
+					marks: []
+				});
+			}
+			case 'text:bookmark':
+			case 'text:bookmark-start':
+			case 'text:reference-mark':
+			case 'text:reference-mark-start':
+				return void this.marked.push(attribute(x, 'text:name'));
+			case 'text:sequence':
+				this.captionOf = attribute(x, 'text:name') || 'sequence';
+				if (attribute(x, 'text:ref-name')) this.marked.push(attribute(x, 'text:ref-name'));
+				return this.pieces(x, marks, out);
+			case 'text:bookmark-ref':
+			case 'text:sequence-ref':
+			case 'text:reference-ref': {
+				const target = attribute(x, 'text:ref-name');
+				this.references.set(target, wordsIn(x));
+				const show = /^(?:number|value)/.test(attribute(x, 'text:reference-format')) ? 'number' : 'label';
+				return void out.push({ t: 'cross-ref', target: `#${target}`, show, marks: [] });
+			}
+			case 'office:annotation':
+				return this.lost.add('a comment', this.where);
+			case 'draw:frame':
+				return this.frame(x, out);
+			case 'draw:custom-shape':
+			case 'draw:line':
+				return this.lost.add('a drawing', this.where);
+			default:
+				this.pieces(x, marks, out);
+		}
+	}
+
+	/** A picture, a formula, or a box that holds a picture with its caption. */
+	private frame(x: Xml, out: Inline[]): void {
+		const alt = wordsIn(child(x, 'svg:desc') ?? child(x, 'svg:title')).trim();
+		const object = child(x, 'draw:object');
+		const math = object ? this.file.xml(`${attribute(object, 'xlink:href').replace(/^\.\//, '')}/content.xml`) : null;
+		const tex = [...descendants(math, 'annotation'), ...descendants(math, 'math:annotation')].find((a) =>
+			/tex/i.test(attribute(a, 'encoding'))
+		);
+		if (math && /^(?:math:)?math$/.test(math.name)) {
+			const letters = wordsIn(tex ?? child(child(math, 'semantics'), 'mrow') ?? math).trim();
+			if (!tex) this.lost.add('the setting of a formula: its letters are kept', this.where);
+			if (letters) out.push({ t: 'math', tex: letters, marks: [] });
+			return;
+		}
+		const box = child(x, 'draw:text-box');
+		if (box) {
+			const { pictures, marked } = this;
+			const inner: Inline[] = [];
+			for (const p of children(box, 'text:p')) {
+				this.pictures = [];
+				this.pieces(p, [], inner);
+				for (const pic of this.pictures)
+					pictures.push({ ...pic, caption: withoutNumber(inner.filter((i) => i.t !== 'break')) });
+			}
+			this.pictures = pictures;
+			this.marked = marked;
+			if (!pictures.length && inner.length) this.lost.add('a box beside the text', this.where);
+			return;
+		}
+		const image = child(x, 'draw:image');
+		if (image) this.pictures.push({ href: attribute(image, 'xlink:href'), alt, caption: [] });
+		else this.lost.add('a drawing', this.where);
+	}
+}
+
+function put(text: string, marks: Mark[], out: Inline[]): void {
+	const last = out.at(-1);
+	if (!text) return;
+	if (last?.t === 'text' && JSON.stringify(last.marks) === JSON.stringify(marks)) last.text += text;
+	else out.push({ t: 'text', text, marks });
+}
+const blank = (i: Inline): boolean => i.t === 'text' && !i.text.trim();
+
+/** “Table 2: Prices” is “Prices”: the number is made anew. */
+function withoutNumber(content: Inline[]): Inline[] {
+	const [head] = content;
+	if (head?.t !== 'text') return content;
+	const rest = head.text.replace(/^\s*\p{L}+\.?\s+[\dIVXivx]+\s*[.:–—-]?\s*/u, '');
+	return [...(rest ? [{ ...head, text: rest }] : []), ...content.slice(1)];
+}
+
+export const readOdt = (name: string, bytes: Uint8Array): ReadPaper =>
+	new OdtReader(name, openPackage(name, bytes)).read();
