@@ -1,7 +1,7 @@
 /**
  * npm run -s match -- IN --sources FILE [--style ID]: the typed citations of a text or a document and what they stand for.
  * Prints JSON, one object a citation: { text, offset, section, status, cites, candidates }. Offsets are those of the file
- * for plain text, of the words of the document otherwise.
+ * for plain text, of the words of the document otherwise. --style names one of the catalogue; what was typed is read by no style.
  */
 import { existsSync, readFileSync } from 'node:fs';
 import { DocumentError, readDocument } from '../src/lib/core/document/readers';
