@@ -6,8 +6,12 @@ export interface Hold {
 
 const nameOf = (id: string): string => `manuscript-${id}`;
 
-/** Takes the manuscript for writing, where no other tab has it. */
-export function holdManuscript(id: string): Promise<Hold> {
+/** What this tab holds, until it has let go: a view that was left lets go only after its last save. */
+const here = new Map<string, Promise<void>>();
+
+/** Takes the manuscript for writing, where no other tab has it; a view of this tab that is being left is waited for. */
+export async function holdManuscript(id: string): Promise<Hold> {
+	await here.get(id);
 	return request(id, { ifAvailable: true });
 }
 
@@ -23,15 +27,18 @@ function request(id: string, options: LockOptions): Promise<Hold> {
 	// a browser without locks cannot have a second tab told; the checks of every save notice it
 	if (!navigator.locks) return Promise.resolve({ held: true, release: () => {} });
 	return new Promise((answer, fail) => {
-		navigator.locks
+		const ended = navigator.locks
 			.request(nameOf(id), options, (lock) => {
 				if (!lock) {
 					answer({ held: false, release: () => {} });
 					return undefined;
 				}
+				here.set(id, ended);
 				return new Promise<void>((done) => answer({ held: true, release: done }));
 			})
-			.catch(fail);
+			.then(() => {
+				if (here.get(id) === ended) here.delete(id);
+			}, fail);
 	});
 }
 

@@ -12,7 +12,7 @@ import type { Linked, MatchSource, TypedCitation, TypedCite } from '$lib/core/ma
 import { acceptCitation, acceptList, docCites } from '$lib/core/match/accept';
 import { passagesOfDoc, placeOfTyped, type TypedList } from '$lib/core/match/document';
 import { ManuscriptError } from '$lib/core/manuscript';
-import { holdManuscript, waitForManuscript, type Hold } from '$lib/data/lock';
+import { holdManuscript } from '$lib/data/lock';
 import { getManuscript } from '$lib/data/manuscripts';
 import { addSources } from '$lib/data/sources';
 import { LABEL } from '$lib/editor/commands';
@@ -23,9 +23,6 @@ import { isMatched } from '$lib/workers/match-answers';
 import { sound } from '$lib/workers/library-answers';
 import { runMatchJob, Stopped, type Job } from '$lib/workers/library';
 import type { Matched } from '$lib/core/match';
-
-/** How long another view may take to save and let go, in milliseconds. */
-const PATIENCE = 6000;
 
 /** A typed citation in the text as it is now. */
 export interface Typed {
@@ -87,7 +84,7 @@ export class MatchUp {
 			this.trouble = 'Nothing can be read from this browser’s storage, so there is nothing to match up.';
 			return;
 		}
-		const hold = await this.hold();
+		const hold = await holdManuscript(this.id);
 		this.release = hold.release;
 		if (this.closed) return hold.release();
 		if (!hold.held) {
@@ -152,13 +149,6 @@ export class MatchUp {
 			this.busy = false;
 			this.job = null;
 		}
-	}
-
-	/** Draft, left for this view, lets go only after its last save; another tab does not. */
-	private async hold(): Promise<Hold> {
-		const hold = await holdManuscript(this.id);
-		if (hold.held) return hold;
-		return waitForManuscript(this.id, AbortSignal.timeout(PATIENCE)).catch(() => hold);
 	}
 
 	source(id: string): { item: Item; here: boolean } | undefined {
@@ -339,8 +329,11 @@ export class MatchUp {
 	async close(): Promise<void> {
 		this.closed = true;
 		this.job?.stop();
-		await this.draft?.destroy();
-		this.release();
+		try {
+			await this.draft?.destroy();
+		} finally {
+			this.release();
+		}
 	}
 }
 
