@@ -11,11 +11,11 @@
 	import Press from '../kit/Press.svelte';
 	import { many } from '../parts/many';
 	import Mark from '../parts/Mark.svelte';
+	import { saveWords } from '../parts/save-words';
 	import Theme from '../parts/Theme.svelte';
 	import { AngleDownOutline } from '../parts/icons';
 	import Unloaded from '../parts/Unloaded.svelte';
 	let { draft, styleOpen, onstyle }: { draft: Draft; styleOpen: boolean; onstyle: () => void } = $props();
-	const words = { saved: 'Saved', saving: 'Saving…', failed: 'Not saved', stopped: 'Read only' };
 	const forms = { 'in-text': 'in text', footnotes: 'footnotes', endnotes: 'endnotes' };
 	const adjusted = $derived.by(() => {
 		void draft.revision;
@@ -49,7 +49,7 @@
 		oninput={(e) => draft.setTitle(e.currentTarget.value)}
 		onkeydown={(e) => e.key === 'Enter' && draft.view?.focus()}
 	/>
-	<span class="saved" class:failed={draft.saveState === 'failed'} role="status">{words[draft.saveState]}</span>
+	<span class="saved" class:failed={draft.saveState === 'failed'} role="status">{saveWords[draft.saveState]}</span>
 	<span class="spacer"></span>
 	<Theme />
 	<Btn

@@ -1,10 +1,8 @@
 <script lang="ts">
 	import { fetchPasteReading } from '$lib/editor/paste-ready';
 	import { onMount, tick, untrack } from 'svelte';
-	import { liveQuery } from 'dexie';
-	import { beforeNavigate, goto as navigate } from '$app/navigation';
 	import { ManuscriptError } from '$lib/core/manuscript';
-	import { db, type Manuscript } from '$lib/data/db';
+	import type { Manuscript } from '$lib/data/db';
 	import { holdManuscript, waitForManuscript, type Hold } from '$lib/data/lock';
 	import { getManuscript } from '$lib/data/manuscripts';
 	import { getSetting } from '$lib/data/settings';
@@ -26,6 +24,7 @@
 	import WritingLine from './WritingLine.svelte';
 	import { countTypedOnce } from './count-typed.svelte';
 	import { citedElsewhere } from './recent.svelte';
+	import { guardManuscript } from '../parts/guard-manuscript';
 	import Unloaded from '../parts/Unloaded.svelte';
 
 	// not needed for the first sight; fetched when the page is at rest
@@ -132,45 +131,14 @@
 		// a failure is said when the part is asked for
 		rest(() => [...Object.values(later), fetchPasteReading].forEach((part) => void part().catch(() => undefined)));
 
-		const hide = () => {
-			if (document.visibilityState === 'hidden') void draft?.persistence.save();
-		};
-		const leave = (e: BeforeUnloadEvent) => {
-			void draft?.persistence.save();
-			if (draft?.busy || draft?.persistence.atRisk) e.preventDefault();
-		};
-		document.addEventListener('visibilitychange', hide);
-		window.addEventListener('pagehide', hide);
-		window.addEventListener('beforeunload', leave);
-		// somebody else may write or delete it: another tab, a restored backup
-		const others = liveQuery(() => db.manuscripts.orderBy('updatedAt').primaryKeys()).subscribe({
-			next: () => inBackground(draft?.persistence.check() ?? Promise.resolve(), 'Other tabs could not be looked at.'),
-			error: () => {} // what is wrong with the storage is said by the next save
-		});
 		return () => {
 			closing.abort();
-			others.unsubscribe();
-			document.removeEventListener('visibilitychange', hide);
-			window.removeEventListener('pagehide', hide);
-			window.removeEventListener('beforeunload', leave);
 			if (draft) inBackground(draft.destroy().finally(release), 'The manuscript could not be closed.');
 			else release();
 		};
 	});
 
-	let leaving = false;
-	beforeNavigate((to) => {
-		if (leaving || to.willUnload || !draft?.persistence.atRisk) return;
-		to.cancel();
-		void draft.persistence.save().then((saved) => {
-			const words =
-				'What you wrote last could not be saved in this browser. Leave this manuscript all the same? What is not saved would be lost.';
-			if (!saved && !window.confirm(words)) return;
-			leaving = true;
-			if (to.to) void navigate(to.to.url);
-		});
-	});
-
+	guardManuscript(() => draft);
 	countTypedOnce(() => draft);
 
 	// a style that was chosen in the catalogue is looked at once the text is formatted

@@ -8,7 +8,10 @@
 	import Lost from '../parts/Lost.svelte';
 	import Mark from '../parts/Mark.svelte';
 	import { many } from '../parts/many';
+	import { guardManuscript } from '../parts/guard-manuscript';
+	import { saveWords } from '../parts/save-words';
 	import Theme from '../parts/Theme.svelte';
+	import Notices from '../draft/Notices.svelte';
 	import { stack } from '../draft/margin';
 	import ListReview from './ListReview.svelte';
 	import MatchSlip from './MatchSlip.svelte';
@@ -30,6 +33,7 @@
 		);
 		return () => inBackground(m.close(), 'The manuscript could not be closed.');
 	});
+	guardManuscript(() => m.draft);
 	$effect(() => {
 		const { sources } = library;
 		untrack(() => m.draft?.useLibrary(sources, library.resolve));
@@ -123,6 +127,9 @@
 			<a class="home" href="/" aria-label="Back to the desk"><Mark /></a>
 			<h1>{m.draft?.title ?? ''}</h1>
 			<span class="where">Match-up</span>
+			{#if m.draft}<span class="where" class:failed={m.draft.saveState === 'failed'} role="status"
+					>{saveWords[m.draft.saveState]}</span
+				>{/if}
 			<span class="spacer"></span>
 			<Theme />
 			<Btn href="/draft/{id}">Back to the draft</Btn>
@@ -132,6 +139,9 @@
 				>
 			{/if}
 		</header>
+		<div>
+			{#if m.draft}<Notices draft={m.draft} />{/if}
+		</div>
 		<div class="sum" role="status">
 			{#if m.busy}
 				<span>Looking for typed citations…</span>
@@ -202,7 +212,7 @@
 	.match {
 		height: 100vh;
 		display: grid;
-		grid-template-rows: var(--bar) auto minmax(0, 1fr) var(--foot);
+		grid-template-rows: var(--bar) auto auto minmax(0, 1fr) var(--foot);
 	}
 	.bar,
 	.sum,
@@ -228,6 +238,9 @@
 		color: var(--ink-3);
 		font-size: var(--small);
 		white-space: nowrap;
+	}
+	.failed {
+		color: var(--madder);
 	}
 	.spacer {
 		flex: 1;
@@ -313,7 +326,7 @@
 	}
 	@media (max-width: 760px) {
 		.match {
-			grid-template-rows: auto auto minmax(0, 1fr) var(--foot);
+			grid-template-rows: auto auto auto minmax(0, 1fr) var(--foot);
 		}
 		.bar {
 			flex-wrap: wrap;
