@@ -1,6 +1,6 @@
 /** Match-up: typed citations and typed lists become live, and nothing in the text changes before it is accepted. */
 import { expect, test, type Page } from '@playwright/test';
-import { expectAccessible, openDesk, watchErrors } from './helpers';
+import { expectAccessible, fullDisk, openDesk, watchErrors } from './helpers';
 
 const sheetOf = (page: Page) => page.getByRole('textbox', { name: 'Manuscript text' });
 const slips = (page: Page) => page.getByRole('complementary', { name: 'Typed citations and their sources' });
@@ -98,6 +98,56 @@ test('all certain ones at once are one undo; a source that is missing is looked 
 	await slips(page).getByRole('list', { name: 'Sources found' }).getByRole('button', { name: 'Marlowe 1989' }).click();
 	await slips(page).getByRole('button', { name: 'Accept', exact: true }).click();
 	await expect(sheet).toContainText('every dangerous place (Marlowe 58).');
+	done();
+});
+
+test('by the links to Match-up and back: a full disk is said, nothing accepted is lost, a reload brings it back', async ({
+	page
+}) => {
+	const done = watchErrors(page, [/no room/]);
+	await openDesk(page);
+	await page.getByRole('link', { name: 'Who paid for the light?' }).click();
+	await page.getByRole('button', { name: 'to check' }).click({ timeout: 30_000 });
+	await page.getByRole('link', { name: '12 typed citations: match up' }).click({ timeout: 30_000 });
+	await fullDisk(page, true);
+	await page.getByRole('button', { name: 'Accept 8 certain' }).click();
+	await expect(page.getByText('5 typed citations')).toBeVisible();
+	await expect(page.getByText('Not saved')).toBeVisible();
+	await expect(page.getByRole('alert')).toContainText('full');
+
+	// what was accepted was written ahead of the save that failed
+	await page.reload();
+	await expect(page.getByText('5 typed citations')).toBeVisible();
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+	const sheet = sheetOf(page);
+	await expect(sheet).toContainText('found dark (Fenn 44).');
+	await page.getByRole('link', { name: 'Back to the draft' }).click();
+	await expect(page.getByRole('button', { name: 'Cite', exact: true })).toBeEnabled();
+	await expect(sheet).toContainText('found dark (Fenn 44).');
+	await expect(page.getByText('another tab')).toBeHidden();
+	await expect(page.getByText('The other tab was closed')).toBeHidden();
+	done();
+});
+
+test('a second tab is told; undo and redo faster than the text is looked through end with the text as it is', async ({
+	page,
+	context
+}) => {
+	const done = watchErrors(page);
+	const id = await openEssay(page);
+	const second = await context.newPage();
+	await second.goto(`/draft/${id}/match`);
+	await expect(second.getByText('This manuscript is open in another tab.')).toBeVisible();
+	await second.close();
+	await page.getByRole('button', { name: 'Accept 8 certain' }).click();
+	await expect(page.getByText('5 typed citations')).toBeVisible();
+	// undo twice as fast as keys go: what is looked at is the text as it is in the end
+	await page.keyboard.press('Control+z');
+	await page.keyboard.press('Control+Shift+z');
+	await page.keyboard.press('Control+z');
+	await expect(page.getByText('13 typed citations')).toBeVisible();
+	await expect(page.getByText('8 certain', { exact: true })).toBeVisible();
+	await expect(page.getByText('Looking for typed citations')).toBeHidden();
 	done();
 });
 

@@ -1,16 +1,33 @@
 import type { Draft } from '$lib/editor/draft.svelte';
 import { inBackground } from '$lib/services/problems';
 
-/** Once the text is shown, the typed citations in it that could become live are counted. */
+/** Milliseconds without an edit before the text is looked through. */
+const REST = 1500;
+
+/**
+ * Once nobody writes, the typed citations of the text that could become live are counted. What is written meanwhile comes
+ * first: it ends the counting, which begins anew at rest.
+ */
 export function countTypedOnce(shown: () => Draft | null): void {
-	let counted = false;
+	let counted: Draft | null = null;
 	$effect(() => {
 		const d = shown();
-		if (counted || !d?.formatting.done || d.readOnly) return;
-		counted = true;
-		inBackground(
-			import('../match/count-typed').then(async (m) => (d.typed = await m.countTyped(d.store.doc))),
-			'Typed citations could not be counted.'
-		);
+		if (!d || d === counted || !d.formatting.done || d.readOnly || d.saveState !== 'saved') return;
+		const stopping = new AbortController();
+		const count = async () => {
+			const { countTyped } = await import('../match/count-typed');
+			try {
+				d.typed = await countTyped(d.store.doc, stopping.signal);
+				counted = d;
+			} catch (e) {
+				// somebody writes: it is counted afterwards
+				if (!stopping.signal.aborted) throw e;
+			}
+		};
+		const soon = setTimeout(() => inBackground(count(), 'Typed citations could not be counted.'), REST);
+		return () => {
+			clearTimeout(soon);
+			stopping.abort();
+		};
 	});
 }

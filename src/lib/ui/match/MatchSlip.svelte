@@ -35,7 +35,7 @@
 		parenthetical: '',
 		narrative: 'in the sentence',
 		'author-only': 'author only',
-		'year-only': 'without the author'
+		'year-only': 'year only'
 	};
 	const place = (c: TypedCite) =>
 		c.locator ? writeLocator(c.locator).replace(/^(pp?|ch|fig|vol|no|para|fol|col) /, '$1. ') : '';

@@ -39,6 +39,11 @@
 		untrack(() => m.draft?.useLibrary(sources, library.resolve));
 	});
 
+	$effect(() => {
+		void m.draft?.revision;
+		untrack(() => m.follow());
+	});
+
 	let asked = 0;
 	function measure() {
 		asked = 0;

@@ -3,15 +3,14 @@
  * it. Nothing in the text changes until it is accepted; each acceptance is one step for undo.
  */
 import { tick } from 'svelte';
-import type { Node } from 'prosemirror-model';
+import type { Fragment, Node } from 'prosemirror-model';
 import { redo, undo } from 'prosemirror-history';
 import { Decoration, DecorationSet } from 'prosemirror-view';
 import type { Item } from '$lib/core/csl';
-import { readCitations, setDocAttrs, settingsOf } from '$lib/core/manuscript';
-import type { Linked, MatchSource, TypedCitation, TypedCite } from '$lib/core/match';
+import { ManuscriptError, readCitations, setDocAttrs, settingsOf } from '$lib/core/manuscript';
+import type { Linked, TypedCitation, TypedCite } from '$lib/core/match';
 import { acceptCitation, acceptList, docCites } from '$lib/core/match/accept';
-import { passagesOfDoc, placeOfTyped, type TypedList } from '$lib/core/match/document';
-import { ManuscriptError } from '$lib/core/manuscript';
+import type { TypedList } from '$lib/core/match/document';
 import { holdManuscript } from '$lib/data/lock';
 import { getManuscript } from '$lib/data/manuscripts';
 import { addSources } from '$lib/data/sources';
@@ -19,21 +18,13 @@ import { LABEL } from '$lib/editor/commands';
 import { Draft } from '$lib/editor/draft.svelte';
 import { library } from '$lib/services/library.svelte';
 import { inBackground, unexpected } from '$lib/services/problems';
-import { isMatched } from '$lib/workers/match-answers';
-import { sound } from '$lib/workers/library-answers';
-import { runMatchJob, Stopped, type Job } from '$lib/workers/library';
-import type { Matched } from '$lib/core/match';
+import { Stopped, type Job } from '$lib/workers/library';
+import { findTyped, type FoundHere, type TypedHere } from './find-typed';
 
 /** A typed citation in the text as it is now. */
-export interface Typed {
+export interface Typed extends TypedHere {
 	key: string;
-	from: number;
-	to: number;
-	/** The note it stands in; empty in the text. */
-	note: string;
-	/** Words and those before them, by which it is remembered as no citation. */
-	place: string;
-	found: TypedCitation;
+	/** As they were chosen. */
 	cites: TypedCite[];
 }
 
@@ -59,7 +50,7 @@ export class MatchUp {
 	private list: TypedList | null = null;
 	/** Sources that entries of the list became. */
 	private readonly sourceOfEntry = new Map<string, string>();
-	private job: Job<Matched> | null = null;
+	private job: Job<FoundHere> | null = null;
 	private release = () => {};
 	private closed = false;
 	private serial = 0;
@@ -115,39 +106,31 @@ export class MatchUp {
 		await this.look();
 	}
 
-	/** Looks the text through, as it is now. */
+	/** Looks the text through, as it is now: anew, where it changed meanwhile. */
 	async look(): Promise<void> {
-		const { draft } = this;
-		if (!draft?.view) return;
+		const view = this.draft?.view;
+		if (!view) return;
+		this.job?.stop();
 		this.busy = true;
-		const { doc } = draft.view.state;
-		const { passages, at, notes, list } = passagesOfDoc(doc);
-		const none = new Set(settingsOf(doc).notCitations);
-		const sources = [...library.sources.values()].map((s): MatchSource => ({ id: s.id, key: s.key, item: s.item }));
+		const { doc } = view.state;
+		const job = findTyped(doc);
+		this.job = job;
 		try {
-			this.job?.stop();
-			this.job = runMatchJob(sources, (api) => api.match(passages, list?.text ?? '') as Promise<Matched>);
-			const { citations, list: linked } = sound(await this.job.result, isMatched);
+			const { typed, list, linked } = await job.result;
+			if (this.job !== job) return;
+			if (!view.state.doc.eq(doc)) return await this.look();
 			this.list = list;
 			this.entries = linked.map((l) => ({ ...l, item: l.entry.item, add: !l.sourceId }));
-			this.typed = citations
-				.map((found): Typed => ({
-					key: `t${++this.serial}`,
-					from: at[found.passage][found.from],
-					to: at[found.passage][found.to],
-					note: notes[found.passage],
-					place: placeOfTyped(passages[found.passage], found.from, found.to),
-					found,
-					cites: found.cites
-				}))
-				.filter((t) => !none.has(t.place));
+			this.typed = typed.map((t) => ({ ...t, key: `t${++this.serial}`, cites: t.found.cites }));
 			this.current = this.typed[0]?.key ?? '';
 			this.redraw();
 		} catch (e) {
 			if (!(e instanceof Stopped)) this.trouble = unexpected(e, 'The text could not be looked through.');
 		} finally {
-			this.busy = false;
-			this.job = null;
+			if (this.job === job) {
+				this.busy = false;
+				this.job = null;
+			}
 		}
 	}
 
@@ -215,7 +198,7 @@ export class MatchUp {
 		const done = new Set<string>();
 		for (const t of [...whole].sort((a, b) => b.from - a.from)) {
 			// what is not there any more as it was found is left alone
-			if (tr.doc.textBetween(t.from, t.to, '', leafText) !== t.found.text) continue;
+			if (t.to > tr.doc.content.size || tr.doc.textBetween(t.from, t.to, '', leafText) !== t.found.text) continue;
 			const cites = docCites(
 				t.cites.map((c) => ({ ...c, sourceId: this.sourceOfEntry.get(c.sourceId) ?? c.sourceId }))
 			);
@@ -323,7 +306,16 @@ export class MatchUp {
 	}
 	private redraw(): void {
 		const view = this.draft?.view;
-		view?.updateState(view.state);
+		if (!view) return;
+		this.seen = view.state.doc.content;
+		view.updateState(view.state);
+	}
+	/** The text that what is shown was found in. */
+	private seen: Fragment | null = null;
+	/** The text may have been changed elsewhere, by a restored backup for example: it is looked through again then. */
+	follow(): void {
+		if (this.seen && !this.busy && this.draft?.view?.state.doc.content !== this.seen)
+			inBackground(this.look(), 'The text could not be looked through.');
 	}
 
 	async close(): Promise<void> {
