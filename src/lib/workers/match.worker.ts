@@ -1,6 +1,6 @@
 /** The worker that finds typed citations and reads typed lists: it ends with its job. */
 import * as Comlink from 'comlink';
-import { matchPaper, modelFor, type Matched, type MatchSource, type Passage } from '$lib/core/match';
+import { matchPaper, modelFor, type Accepted, type Matched, type MatchSource, type Passage } from '$lib/core/match';
 
 const here: MatchSource[] = [];
 const api = {
@@ -9,8 +9,8 @@ const api = {
 		here.push(...part);
 	},
 	/** @param list the text of the typed list; its entries that are no sources yet count as such */
-	match: async (passages: Passage[], list: string): Promise<Matched> =>
-		matchPaper(passages, list, here, await modelFor(list), { addNew: true })
+	match: async (passages: Passage[], list: string, accepted: Accepted): Promise<Matched> =>
+		matchPaper(passages, list, here, await modelFor(list), { addNew: true, accepted })
 };
 
 export type MatchApi = typeof api;

@@ -104,7 +104,8 @@ test('settings from outside are made whole', () => {
 		noteNumbers: 'through',
 		house: {},
 		uncited: [],
-		notCitations: []
+		notCitations: [],
+		accepted: {}
 	});
 	assert.deepEqual(cleanSettings(null), cleanSettings({}));
 });

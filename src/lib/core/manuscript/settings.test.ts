@@ -18,8 +18,10 @@ test('settings from anywhere are made whole; whole ones stay as they are', () =>
 		noteNumbers: 'section',
 		house: { links: 'none' },
 		uncited: [{ id: 'a', why: 'x' }],
-		notCitations: ['paid (Harrow 1902)']
+		notCitations: ['paid (Harrow 1902)'],
+		accepted: { 'author-date': 8 }
 	};
+	assert.deepEqual(cleanSettings({ accepted: { number: 2, note: -1, key: 'x', author: 1.5 } }).accepted, { number: 2 });
 	assert.deepEqual(cleanSettings({ notCitations: ['a', 3, null] }).notCitations, ['a']);
 	assert.deepEqual(cleanSettings(kept), kept);
 	assert.deepEqual(cleanSettings({ uncited: [null, { id: '' }, { id: 3 }, { id: 'a' }] }).uncited, [

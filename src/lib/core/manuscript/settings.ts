@@ -12,6 +12,8 @@ export interface DocSettings {
 	uncited: UncitedSource[];
 	/** Words that look like typed citations and are none, each with those before it (match/context.ts). */
 	notCitations: string[];
+	/** How many typed citations became live, by how they were written (match/types.ts): those left are read by them. */
+	accepted: Record<string, number>;
 }
 
 export interface UncitedSource {
@@ -33,9 +35,17 @@ export function cleanSettings(raw: unknown): DocSettings {
 			: [],
 		notCitations: Array.isArray(r.notCitations)
 			? r.notCitations.filter((t): t is string => typeof t === 'string').slice(0, 5000)
-			: []
+			: [],
+		accepted: counts(r.accepted)
 	};
 }
+
+const counts = (raw: unknown): Record<string, number> =>
+	Object.fromEntries(
+		Object.entries(raw && typeof raw === 'object' ? raw : {}).filter(
+			(e): e is [string, number] => Number.isSafeInteger(e[1]) && e[1] > 0
+		)
+	);
 
 /**
  * Where citations stand, given the style's kind. Before the mark without a space is the French practice for note marks

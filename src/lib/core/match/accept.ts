@@ -35,12 +35,16 @@ export function acceptCitation(
 	insertCitation(tr, from, newId(), cites, kind);
 }
 
-/** A live bibliography in the place of a typed list, under its heading; where there is one already, the list goes. */
-export function acceptList(tr: Transform, from: number, to: number, heading: Node): void {
+/**
+ * A live bibliography in the place of a typed list, under its heading; where there is one already, the list goes.
+ * @param kept entries that are not taken over: they stay as typed, below it
+ */
+export function acceptList(tr: Transform, from: number, to: number, heading: Node, kept: readonly string[] = []): void {
 	let live = false;
 	tr.doc.forEach((b) => {
 		live ||= b.type === schema.nodes.bibliography;
 	});
-	if (live) tr.delete(from, to);
-	else tr.replaceWith(from, to, schema.nodes.bibliography.create({ id: newId() }, heading));
+	const rest = kept.map((k) => schema.nodes.paragraph.create(null, schema.text(k)));
+	if (live) tr.replaceWith(from, to, rest.length ? [heading, ...rest] : []);
+	else tr.replaceWith(from, to, [schema.nodes.bibliography.create({ id: newId() }, heading), ...rest]);
 }

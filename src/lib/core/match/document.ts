@@ -1,9 +1,10 @@
 /** The passages of a manuscript's document, with the positions of their characters, and where its typed list stands. */
 import type { Node } from 'prosemirror-model';
+import { styleOf, type DocCite } from '../manuscript';
 import { isListHeading } from '../paper';
 import { contextOf } from './context';
 import { looksLikeList } from './list';
-import type { Passage } from './types';
+import type { LiveCitation, Passage } from './types';
 
 /** Stands for what is no text within a line. */
 const OBJECT = '\uFFFC';
@@ -26,7 +27,11 @@ export interface DocPassages {
 	list: TypedList | null;
 }
 
-export function passagesOfDoc(doc: Node): DocPassages {
+/** @param resolve the source that is kept of those that were merged */
+export function passagesOfDoc(doc: Node, resolve: (id: string) => string = (id) => id): DocPassages {
+	const inNotes = (styleOf(doc)?.form ?? 'in-text') !== 'in-text';
+	/** Live citations that the style makes notes of, until the next note. */
+	let waiting: LiveCitation[] = [];
 	const out: DocPassages = { passages: [], at: [], notes: [], list: listOf(doc) };
 	let section = '';
 	let note = { id: '', end: 0 };
@@ -39,9 +44,10 @@ export function passagesOfDoc(doc: Node): DocPassages {
 			return true;
 		}
 		if (name === 'note') note = { id: node.attrs.id as string, end: pos + node.nodeSize };
+		if (name === 'citation' && inNotes && pos >= note.end) waiting.push({ at: -1, cites: citesOf(node, resolve) });
 		if (!node.isTextblock) return name !== 'bibliography';
-		const line = lineOf(node, pos);
-		if (!/[\p{L}\p{N}]/u.test(line.text)) return true;
+		const line = lineOf(node, pos, resolve);
+		if (!/[\p{L}\p{N}]/u.test(line.text) && !line.live.length) return true;
 		const kind =
 			name === 'note_paragraph'
 				? 'note'
@@ -50,7 +56,11 @@ export function passagesOfDoc(doc: Node): DocPassages {
 					: doc.resolve(pos).node(-1)?.type.spec.tableRole
 						? 'cell'
 						: 'body';
-		out.passages.push({ text: line.text, kind, section, ...(line.raised.length ? { raised: line.raised } : {}) });
+		let { live } = line;
+		if (inNotes && kind !== 'note') live = [];
+		else if (kind === 'note') [live, waiting] = [[...waiting, ...live], []];
+		const { text, raised } = line;
+		out.passages.push({ text, kind, section, ...(raised.length && { raised }), ...(live.length && { live }) });
 		out.at.push(line.at);
 		out.notes.push(kind === 'note' && pos < note.end ? note.id : '');
 		return true;
@@ -58,13 +68,22 @@ export function passagesOfDoc(doc: Node): DocPassages {
 	return out;
 }
 
-function lineOf(block: Node, pos: number): { text: string; at: number[]; raised: [number, number][] } {
+interface Line {
+	text: string;
+	at: number[];
+	raised: [number, number][];
+	live: LiveCitation[];
+}
+
+function lineOf(block: Node, pos: number, resolve: (id: string) => string): Line {
 	let text = '';
+	const live: LiveCitation[] = [];
 	const at: number[] = [];
 	const raised: [number, number][] = [];
 	block.forEach((child, offset) => {
 		const start = pos + 1 + offset;
 		if (!child.isText) {
+			if (child.type.name === 'citation') live.push({ at: text.length, cites: citesOf(child, resolve) });
 			text += child.type.name === 'hard_break' ? ' ' : OBJECT;
 			at.push(start);
 			return;
@@ -75,8 +94,11 @@ function lineOf(block: Node, pos: number): { text: string; at: number[]; raised:
 		text += s;
 	});
 	at.push(pos + 1 + block.content.size);
-	return { text, at, raised };
+	return { text, at, raised, live };
 }
+
+const citesOf = (citation: Node, resolve: (id: string) => string): LiveCitation['cites'] =>
+	(citation.attrs.cites as DocCite[]).map((c) => ({ sourceId: resolve(c.sourceId), locator: c.locator }));
 
 /** The blocks under a heading of references, where entries are typed there. */
 function listOf(doc: Node): TypedList | null {

@@ -12,7 +12,7 @@ import { DASHED, readNumbers } from './numbers';
 import { isNameAlone, readDated, readUndated, readYear, type Written } from './parts';
 import { namesBefore } from './sentence';
 import { statusOf, type Resolver } from './resolve';
-import type { Habit, Passage, Status, TypedCitation, TypedCite } from './types';
+import type { Accepted, Habit, Passage, Status, TypedCitation, TypedCite } from './types';
 import { NO_CITE, toCite } from './written';
 
 /** A find before it is decided on. */
@@ -74,6 +74,19 @@ class Finder {
 	}
 
 	private passage(p: Passage, i: number): void {
+		const live = [...(p.live ?? [])];
+		/** What is live before a character was cited last. */
+		const followTo = (at: number) => {
+			while (live.length && live[0].at < at) {
+				for (const { sourceId, locator } of live.shift()!.cites) {
+					const candidates = [{ sourceId, score: 1, why: '' }];
+					this.last = { ...NO_CITE, sourceId, locator, candidates, status: 'certain' };
+					this.lastAt = i;
+					this.order.push(sourceId);
+				}
+			}
+		};
+		followTo(0);
 		const taken: [number, number][] = [];
 		const free = (from: number, to: number) => !taken.some(([a, b]) => from < b && to > a);
 		const add = (f: Found) => {
@@ -85,13 +98,17 @@ class Finder {
 				add({ ...f, passage: i, strong: true });
 		if (p.kind === 'note') this.noteBefore = i;
 		for (const f of this.keys(p.text, i)) if (free(f.from, f.to)) add(f);
-		for (const g of groupsOf(p.text)) if (free(g.from, g.to)) for (const f of this.group(p, i, g, taken)) add(f);
+		for (const g of groupsOf(p.text)) {
+			followTo(g.from);
+			if (free(g.from, g.to)) for (const f of this.group(p, i, g, taken)) add(f);
+		}
 		for (const [from, to] of p.raised ?? []) {
 			const f = free(from, to) ? this.numbers(p.text.slice(from, to), i, from, to, '^') : null;
 			if (f) add(f);
 		}
 		for (const f of this.lostRaised(p, i)) if (free(f.from, f.to)) add(f);
 		for (const f of this.identifiers(p.text, i)) if (free(f.from, f.to)) add(f);
+		followTo(Infinity);
 	}
 
 	/** What “ibid.” in a note means: the source of the note before, or a guess where nothing was found in that. */
@@ -489,16 +506,16 @@ class Finder {
 const ORDER: Status[] = ['none', 'choose', 'likely', 'certain'];
 
 /** Decides which finds are citations. */
-function settle(found: Found[], passages: Passage[], resolver: Resolver): TypedCitation[] {
+function settle(found: Found[], passages: Passage[], resolver: Resolver, accepted: Accepted): TypedCitation[] {
 	const good = (f: Found) => f.cites.some((c) => c.sourceId);
 	const of = (h: Habit) => found.filter((f) => f.habit === h);
 	const dated = of('author-date');
-	const datedHabit = dated.filter((f) => good(f) || f.strong).length;
-	const paged = of('author-page').filter((f) => good(f) && f.open !== 'page').length;
+	const datedHabit = dated.filter((f) => good(f) || f.strong).length + (accepted['author-date'] ?? 0);
+	const paged = of('author-page').filter((f) => good(f) && f.open !== 'page').length + (accepted['author-page'] ?? 0);
 	const numeric = numericHabit(of('number'), resolver);
 	// who cites by author and year has other numbers behind words: of institutes, of notes
 	if (datedHabit >= 2) for (const open of ['~', '(']) numeric.delete(open);
-	preferCited(found);
+	preferCited(found, passages);
 	const keep = (f: Found): boolean => {
 		switch (f.habit) {
 			case 'author-date':
@@ -536,8 +553,9 @@ function settle(found: Found[], passages: Passage[], resolver: Resolver): TypedC
 }
 
 /** Of several that fit, those that the paper cites elsewhere for certain come first; it stays a choice. */
-function preferCited(found: Found[]): void {
+function preferCited(found: Found[], passages: Passage[]): void {
 	const cited = new Set(found.flatMap((f) => f.cites.filter((c) => c.status === 'certain').map((c) => c.sourceId)));
+	for (const p of passages) for (const l of p.live ?? []) for (const c of l.cites) cited.add(c.sourceId);
 	for (const f of found)
 		for (const c of f.cites) {
 			if (c.status !== 'choose') continue;
@@ -606,9 +624,12 @@ function borneOut(list: Found[], resolver: Resolver): boolean {
 	return (next > 3 && next > different * 0.7) || (list.length >= 4 && different >= resolver.numbered * 0.5);
 }
 
-/** Typed citations of passages, in order. */
-export function findCitations(passages: Passage[], resolver: Resolver): TypedCitation[] {
+/**
+ * Typed citations of passages, in order.
+ * @param accepted those of the text that became live before
+ */
+export function findCitations(passages: Passage[], resolver: Resolver, accepted: Accepted = {}): TypedCitation[] {
 	const finder = new Finder(passages, resolver);
 	finder.run();
-	return settle(finder.found, passages, resolver);
+	return settle(finder.found, passages, resolver, accepted);
 }

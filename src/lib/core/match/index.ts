@@ -6,9 +6,9 @@ import { findCitations } from './find';
 import { linkEntries, withList, type Linked } from './link';
 import { loadModel, readReferenceList, type Model } from './list';
 import { Resolver } from './resolve';
-import type { MatchSource, Passage, TypedCitation } from './types';
+import type { Accepted, MatchSource, Passage, TypedCitation } from './types';
 
-export type { Candidate, Habit, MatchSource, Passage, Status, TypedCitation, TypedCite } from './types';
+export type { Accepted, Candidate, Habit, MatchSource, Passage, Status, TypedCitation, TypedCite } from './types';
 export type { Linked } from './link';
 export {
 	DOUBTFUL,
@@ -29,18 +29,20 @@ export interface Matched {
  * Looks a paper through.
  * @param list the text of its typed list, empty for none
  * @param model takes the list apart; needed only where there is one (`modelFor`)
- * @param options `addNew`: entries that are no source yet count as sources, by `entry-1` and so on
+ * @param options `addNew`: entries that are no source yet count as sources, by `entry-1` and so on; `accepted`: typed
+ * citations of the text that became live before
  */
 export function matchPaper(
 	passages: Passage[],
 	list: string,
 	sources: readonly MatchSource[],
 	model: Model | null,
-	options: { addNew?: boolean } = {}
+	options: { addNew?: boolean; accepted?: Accepted } = {}
 ): Matched {
 	const linked = model && list.trim() ? linkEntries(readReferenceList(list, model), sources) : [];
 	const all = withList(sources, linked, options.addNew ?? false);
-	return { citations: findCitations(passages, new Resolver(all, new Set(linked.map((l) => l.number)))), list: linked };
+	const resolver = new Resolver(all, new Set(linked.map((l) => l.number)));
+	return { citations: findCitations(passages, resolver, options.accepted), list: linked };
 }
 
 /** The model, where there is a list to be read with it. */

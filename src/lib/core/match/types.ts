@@ -9,7 +9,18 @@ export interface Passage {
 	section: string;
 	/** Raised characters, from and to. */
 	raised?: [number, number][];
+	/** Citations that are live already: what “ibid.” behind them means. In order. */
+	live?: LiveCitation[];
 }
+
+export interface LiveCitation {
+	/** Its character in the passage; -1 before the passage begins, as for notes that a style makes. */
+	at: number;
+	cites: Pick<TypedCite, 'sourceId' | 'locator'>[];
+}
+
+/** How many typed citations of a text became live, by how they were written: those that are left are read by them. */
+export type Accepted = Partial<Record<Habit, number>>;
 
 export interface MatchSource {
 	id: string;

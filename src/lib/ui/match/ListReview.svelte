@@ -18,6 +18,7 @@
 	import Check from '../kit/Check.svelte';
 	import Field from '../kit/Field.svelte';
 	import Pick from '../kit/Pick.svelte';
+	import { many } from '../parts/many';
 	import type { MatchUp, ReviewedEntry } from './match.svelte';
 
 	let { m }: { m: MatchUp } = $props();
@@ -71,10 +72,21 @@
 	<header>
 		<h2>The typed list</h2>
 		<p>
-			What is ticked becomes a source of your library; the list becomes a bibliography that follows the text. Fields
-			with a diamond are doubtful: compare them with the entry.
+			What is ticked becomes a source of your library; the list becomes a bibliography that follows the text. What is
+			not ticked stays typed below it. Fields with a diamond are doubtful: compare them with the entry.
+			{#if m.pointing}
+				<b
+					>{many(m.pointing, 'citation')} by number {m.pointing === 1 ? 'points' : 'point'} at this list. Accept {m.pointing ===
+					1
+						? 'it'
+						: 'them'} in the text first: without the list nobody knows what a number means.</b
+				>
+			{/if}
 		</p>
-		<Btn kind="primary" onclick={() => inBackground(m.takeList(), 'The list could not be taken over.')}
+		<Btn
+			kind="primary"
+			disabled={m.pointing > 0}
+			onclick={() => inBackground(m.takeList(), 'The list could not be taken over.')}
 			>{adding
 				? `Add ${adding} ${adding === 1 ? 'source' : 'sources'} and make the list live`
 				: 'Make the list live'}</Btn

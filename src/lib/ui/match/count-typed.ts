@@ -13,7 +13,7 @@ const PERHAPS = /[([][^()[\]]*\d[^()[\]]*[)\]]|\b10\.\d{4,9}\/|\\cite|\[@|[Ii]bi
  * @throws Stopped where it was ended
  */
 export async function countTyped(doc: Node, signal?: AbortSignal): Promise<number> {
-	const parts = passagesOfDoc(doc);
+	const parts = passagesOfDoc(doc, library.resolve);
 	if (!parts.list && !parts.passages.some((p) => p.raised ?? PERHAPS.test(p.text))) return 0;
 	await library.start();
 	const job = findTyped(doc, parts);

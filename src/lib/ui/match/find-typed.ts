@@ -27,11 +27,12 @@ export interface FoundHere {
 }
 
 /** Without what the person said is no citation. The library is there. */
-export function findTyped(doc: Node, parts = passagesOfDoc(doc)): Job<FoundHere> {
+export function findTyped(doc: Node, parts = passagesOfDoc(doc, library.resolve)): Job<FoundHere> {
 	const { passages, at, notes, list } = parts;
-	const none = new Set(settingsOf(doc).notCitations);
+	const { notCitations, accepted } = settingsOf(doc);
+	const none = new Set(notCitations);
 	const sources = [...library.sources.values()].map((s): MatchSource => ({ id: s.id, key: s.key, item: s.item }));
-	const job = runMatchJob(sources, (api) => api.match(passages, list?.text ?? '') as Promise<Matched>);
+	const job = runMatchJob(sources, (api) => api.match(passages, list?.text ?? '', accepted) as Promise<Matched>);
 	const result = job.result.then((answer): FoundHere => {
 		const { citations, list: linked } = sound(answer, isMatched);
 		const typed = citations.map((found) => ({

@@ -61,6 +61,10 @@ export class MatchUp {
 		const of = (s: TypedCitation['status']) => this.typed.filter((t) => statusOf(t) === s).length;
 		return { all: this.typed.length, certain: of('certain'), choose: of('choose') + of('likely'), none: of('none') };
 	});
+	/** Citations by number that point at the typed list, and say nothing without it. */
+	readonly pointing = $derived(
+		this.typed.filter((t) => t.found.habit === 'number' && t.cites.some((c) => c.sourceId)).length
+	);
 	readonly listed = $derived({
 		all: this.entries.length,
 		here: this.entries.filter((e) => e.sourceId).length,
@@ -195,6 +199,8 @@ export class MatchUp {
 		const next = this.typed[this.typed.findIndex((t) => t.key === whole.at(-1)!.key) + 1]?.key ?? '';
 		await this.addEntries(whole.flatMap((t) => t.cites.map((c) => c.sourceId)));
 		const { tr } = draft.view.state;
+		const settings = settingsOf(tr.doc);
+		const accepted = { ...settings.accepted };
 		const done = new Set<string>();
 		for (const t of [...whole].sort((a, b) => b.from - a.from)) {
 			// what is not there any more as it was found is left alone
@@ -203,9 +209,13 @@ export class MatchUp {
 				t.cites.map((c) => ({ ...c, sourceId: this.sourceOfEntry.get(c.sourceId) ?? c.sourceId }))
 			);
 			acceptCitation(tr, t.from, t.to, cites, draft.placement, t.note !== '');
+			accepted[t.found.habit] = (accepted[t.found.habit] ?? 0) + 1;
 			done.add(t.key);
 		}
+		// the text is another than it was
+		if (!done.size) return this.look();
 		const { mapping } = tr;
+		setDocAttrs(tr, { settings: { ...settings, accepted } });
 		draft.act(tr, done.size === 1 ? 'Accepted a citation' : `Accepted ${done.size} citations`);
 		this.accepted += done.size;
 		if (this.list) this.list = { ...this.list, from: mapping.map(this.list.from), to: mapping.map(this.list.to, -1) };
@@ -266,7 +276,8 @@ export class MatchUp {
 		const more = [...new Set(this.entries.flatMap((e) => e.sourceId ?? []))].filter(
 			(id) => !cited.has(id) && !waiting.has(id) && !listed.has(id)
 		);
-		acceptList(tr, list.from, list.to, list.heading);
+		const kept = this.entries.filter((e) => !e.sourceId).map((e) => e.entry.text);
+		acceptList(tr, list.from, list.to, list.heading, kept);
 		const { mapping } = tr;
 		if (more.length)
 			setDocAttrs(tr, {
