@@ -3,24 +3,18 @@
  * out: a form that history, figures and statistics share counts only where a source is known for it, or where the paper
  * is seen to cite that way.
  */
-import { recognise } from '../source';
 import { groupsOf, partsOf, type Group } from './brackets';
 import { DATE_BEFORE, DAY_MONTH, LEAD, YEAR } from './grammar';
+import { findIdentifiers, findKeys } from './keys';
 import { readBehind } from './locators';
 import { findInNote } from './notes';
 import { DASHED, readNumbers } from './numbers';
 import { isNameAlone, readDated, readUndated, readYear, type Written } from './parts';
 import { namesBefore } from './sentence';
 import { statusOf, type Resolver } from './resolve';
-import type { Accepted, Habit, Passage, Status, TypedCitation, TypedCite } from './types';
+import { settle, type Found } from './settle';
+import type { Accepted, Habit, Passage, TypedCitation, TypedCite } from './types';
 import { NO_CITE, toCite } from './written';
-
-/** A find before it is decided on. */
-interface Found extends Omit<TypedCitation, 'section' | 'status' | 'why' | 'text'> {
-	strong: boolean;
-	/** The names in the sentence end here, at the bracket. */
-	open?: string;
-}
 
 const YEAR_ONLY = new RegExp(`^\\s*(?<year>${YEAR})(?<rest>.*)$`, 'su');
 const PAGE_ONLY = /^\s*(?:pp?\.?\s*)?\d{1,4}(?:\s*[-–]\s*\d{1,4})?\s*$/;
@@ -97,7 +91,7 @@ class Finder {
 			for (const f of findInNote(p.text, this.resolver, this.meant(), this.order))
 				add({ ...f, passage: i, strong: true });
 		if (p.kind === 'note') this.noteBefore = i;
-		for (const f of this.keys(p.text, i)) if (free(f.from, f.to)) add(f);
+		for (const f of findKeys(p.text, i, this.resolver)) if (free(f.from, f.to)) add(f);
 		for (const g of groupsOf(p.text)) {
 			followTo(g.from);
 			if (free(g.from, g.to)) for (const f of this.group(p, i, g, taken)) add(f);
@@ -107,7 +101,7 @@ class Finder {
 			if (f) add(f);
 		}
 		for (const f of this.lostRaised(p, i)) if (free(f.from, f.to)) add(f);
-		for (const f of this.identifiers(p.text, i)) if (free(f.from, f.to)) add(f);
+		for (const f of findIdentifiers(p.text, i, this.resolver)) if (free(f.from, f.to)) add(f);
 		followTo(Infinity);
 	}
 
@@ -119,87 +113,10 @@ class Finder {
 		return { ...last, candidates, status: 'likely' };
 	}
 
-	/** Cite keys as LaTeX and Markdown have them. */
-	private keys(text: string, passage: number): Found[] {
-		const out: Found[] = [];
-		const cite = (key: string): TypedCite => {
-			const id = this.resolver.ofKey(key);
-			return {
-				...NO_CITE,
-				sourceId: id ?? '',
-				candidates: id ? [{ sourceId: id, score: 1, why: '' }] : [],
-				status: id ? 'certain' : 'none',
-				names: [key]
-			};
-		};
-		for (const m of text.matchAll(/\\(?:no)?([A-Za-z]*cite[a-z]*)\*?((?:\[[^\]]*\]){0,2})\{([^{}]+)\}/g)) {
-			const args = [...m[2].matchAll(/\[([^\]]*)\]/g)].map((a) => a[1]);
-			const cites = m[3].split(',').map((k) => cite(k.trim()));
-			const behind = readBehind((args.at(-1) ?? '').replace(/~/g, ' '));
-			Object.assign(cites.at(-1)!, behind);
-			if (args.length > 1) cites[0].prefix = args[0];
-			if (/^(?:text|cite?t)|citet/i.test(m[1])) cites[0].form = 'narrative';
-			out.push({ passage, from: m.index, to: m.index + m[0].length, habit: 'key', cites, strong: true });
-		}
-		for (const m of text.matchAll(/\[(?:[^[\]@]*?)(?<![\p{L}\p{N}])-?@[\p{L}\p{N}_][^[\]]*\]/gu)) {
-			const cites = partsOf(m[0].slice(1, -1)).flatMap((part) => {
-				const k = /^(.*?)(-?)@\{?([\p{L}\p{N}_](?:[\p{L}\p{N}_:.#$%&+?<>~/-]*[\p{L}\p{N}_/])?)\}?(.*)$/su.exec(part);
-				return k
-					? [
-							{
-								...cite(k[3]),
-								prefix: k[1].trim(),
-								form: k[2] ? ('year-only' as const) : ('parenthetical' as const),
-								...readBehind(k[4])
-							}
-						]
-					: [];
-			});
-			if (cites.length && cites.some((c) => c.sourceId))
-				out.push({ passage, from: m.index, to: m.index + m[0].length, habit: 'key', cites, strong: true });
-		}
-		for (const m of text.matchAll(/(?<![\p{L}\p{N}@\\[])@([\p{L}_][\p{L}\p{N}_:-]*[\p{L}\p{N}])(?![@.]\p{L})/gu)) {
-			const c = cite(m[1]);
-			if (c.sourceId)
-				out.push({
-					passage,
-					from: m.index,
-					to: m.index + m[0].length,
-					habit: 'key',
-					cites: [{ ...c, form: 'narrative' }],
-					strong: true
-				});
-		}
-		return out;
-	}
-
-	/** DOIs, and addresses of known sources, that stand in the text as citations. */
-	private identifiers(text: string, passage: number): Found[] {
-		const out: Found[] = [];
-		for (const m of text.matchAll(
-			/(?:https?:\/\/(?:dx\.)?doi\.org\/|doi:\s?)?\b10\.\d{4,9}\/[^\s"“”<>]+|https?:\/\/[^\s"“”<>]+/giu
-		)) {
-			const doi = recognise(m[0])?.kind === 'DOI' ? recognise(m[0])!.value : null;
-			const id = doi ? this.resolver.ofDoi(doi) : this.resolver.ofUrl(m[0]);
-			if (!id && !doi) continue;
-			const shown = m[0].replace(/[.,;:)\]]+$/, '');
-			const candidates = id ? [{ sourceId: id, score: 1, why: '' }] : [];
-			out.push({
-				passage,
-				from: m.index,
-				to: m.index + shown.length,
-				habit: 'identifier',
-				cites: [{ ...NO_CITE, sourceId: id ?? '', candidates, status: id ? 'certain' : 'none', names: [shown] }],
-				strong: true
-			});
-		}
-		return out;
-	}
-
 	private numbers(inner: string, passage: number, from: number, to: number, open: string): Found | null {
 		const read = readNumbers(inner, this.dashed);
 		if (!read) return null;
-		const open_ = this.dashed && /[–-]/.test(inner);
+		const ranges = this.dashed && /[–-]/.test(inner);
 		const cites = read.map((n): TypedCite => {
 			const id = this.resolver.ofNumber(n.number);
 			return {
@@ -209,9 +126,9 @@ class Finder {
 				prefix: n.prefix,
 				sourceId: id ?? '',
 				candidates: id
-					? [{ sourceId: id, score: open_ ? 0.8 : 1, why: open_ ? 'the dash may stand for a range' : '' }]
+					? [{ sourceId: id, score: ranges ? 0.8 : 1, why: ranges ? 'the dash may stand for a range' : '' }]
 					: [],
-				status: !id ? 'none' : open_ ? 'likely' : 'certain',
+				status: !id ? 'none' : ranges ? 'likely' : 'certain',
 				names: [String(n.number)]
 			};
 		});
@@ -501,127 +418,6 @@ class Finder {
 		cite.status = statusOf(cite.candidates);
 		return [{ passage, from: g.from, to: g.to, habit: 'author-page', cites: [cite], strong: false, open: 'page' }];
 	}
-}
-
-const ORDER: Status[] = ['none', 'choose', 'likely', 'certain'];
-
-/** Decides which finds are citations. */
-function settle(found: Found[], passages: Passage[], resolver: Resolver, accepted: Accepted): TypedCitation[] {
-	const good = (f: Found) => f.cites.some((c) => c.sourceId);
-	const of = (h: Habit) => found.filter((f) => f.habit === h);
-	const dated = of('author-date');
-	const datedHabit = dated.filter((f) => good(f) || f.strong).length + (accepted['author-date'] ?? 0);
-	const paged = of('author-page').filter((f) => good(f) && f.open !== 'page').length + (accepted['author-page'] ?? 0);
-	const numeric = numericHabit(of('number'), resolver);
-	// who cites by author and year has other numbers behind words: of institutes, of notes
-	if (datedHabit >= 2) for (const open of ['~', '(']) numeric.delete(open);
-	preferCited(found, passages);
-	const keep = (f: Found): boolean => {
-		switch (f.habit) {
-			case 'author-date':
-				return good(f) || f.strong || datedHabit >= 2;
-			case 'author-page':
-				// a page alone counts where pages behind names do; a figure is no page
-				if (f.open === 'page') return paged >= 2 && datedHabit < paged;
-				return good(f) || (paged >= 3 && datedHabit < paged);
-			case 'author':
-				return good(f) && paged >= 2 && f.cites.every((c) => (c.candidates[0]?.score ?? 0) >= 0.95);
-			case 'number':
-				return numeric.has(f.open ?? '');
-			default:
-				return true;
-		}
-	};
-	return found
-		.filter(keep)
-		.map((f): TypedCitation => {
-			const status = f.cites.map((c) => c.status).reduce((a, b) => (ORDER.indexOf(a) < ORDER.indexOf(b) ? a : b));
-			const p = passages[f.passage];
-			return {
-				passage: f.passage,
-				from: f.from,
-				to: f.to,
-				text: p.text.slice(f.from, f.to),
-				section: p.section,
-				habit: f.habit,
-				status,
-				why: status === 'certain' ? '' : whyOf(f.cites, status),
-				cites: f.cites
-			};
-		})
-		.sort((a, b) => a.passage - b.passage || a.from - b.from);
-}
-
-/** Of several that fit, those that the paper cites elsewhere for certain come first; it stays a choice. */
-function preferCited(found: Found[], passages: Passage[]): void {
-	const cited = new Set(found.flatMap((f) => f.cites.filter((c) => c.status === 'certain').map((c) => c.sourceId)));
-	for (const p of passages) for (const l of p.live ?? []) for (const c of l.cites) cited.add(c.sourceId);
-	for (const f of found)
-		for (const c of f.cites) {
-			if (c.status !== 'choose') continue;
-			const top = c.candidates.filter((x) => x.score > c.candidates[0].score - 0.08);
-			const best = top.find((x) => cited.has(x.sourceId));
-			if (!best || best === c.candidates[0]) continue;
-			c.candidates = [best, ...c.candidates.filter((x) => x !== best)];
-			c.sourceId = best.sourceId;
-		}
-}
-
-function whyOf(cites: TypedCite[], status: Status): string {
-	const c = cites.find((x) => x.status === status)!;
-	if (status === 'none') return 'no source fits';
-	if (status === 'choose')
-		return `${c.candidates.filter((x) => x.score > c.candidates[0].score - 0.08).length} sources fit`;
-	return c.candidates[0]?.why ?? '';
-}
-
-/**
- * Which brackets numbers of sources stand in: those whose numbers are places in the typed list, or that go up from 1 as
- * first citations do. Numbers of equations stand alone at the end of a line, list letters are none.
- */
-function numericHabit(found: Found[], resolver: Resolver): Set<string> {
-	const out = new Set<string>();
-	const by = new Map<string, Found[]>();
-	for (const f of found) by.set(f.open ?? '', [...(by.get(f.open ?? '') ?? []), f]);
-	for (const [open, list] of by) {
-		const numbers = list.flatMap((f) => f.cites.map((c) => Number(c.names[0])));
-		if (resolver.numbered) {
-			const within = numbers.filter((n) => resolver.isListed(n)).length;
-			const share = within / numbers.length;
-			// round brackets have many other uses: they count where no others do, and often
-			if (open !== '(' ? share >= 0.8 : share >= 0.9 && within >= Math.max(2, resolver.numbered / 3)) out.add(open);
-		} else if (open === '[') {
-			let next = 1;
-			let first = 0;
-			for (const n of numbers) {
-				if (n === next) {
-					next++;
-					first++;
-				}
-			}
-			if (first >= 3 && first >= new Set(numbers).size * 0.7) out.add(open);
-		}
-	}
-	if (out.has('[') || out.has('^')) out.delete('(');
-	if (out.has('[') || out.has('^') || out.has('(') || !borneOut(by.get('~') ?? [], resolver)) out.delete('~');
-	return out;
-}
-
-/** So short a list has numbers that stand behind words for other reasons: notes, institutes. */
-const FEW = 5;
-
-/**
- * Numbers behind words are citations where nearly all are places in the list, and the first ones go up from 1, or most of a
- * list that is in another order is cited so.
- */
-function borneOut(list: Found[], resolver: Resolver): boolean {
-	const all = list.flatMap((f) => f.cites.map((c) => Number(c.names[0])));
-	const within = all.filter((n) => resolver.isListed(n));
-	if (resolver.numbered < FEW || within.length < all.length * 0.9) return false;
-	const different = new Set(within).size;
-	let next = 1;
-	for (const n of within) if (n === next) next++;
-	return (next > 3 && next > different * 0.7) || (list.length >= 4 && different >= resolver.numbered * 0.5);
 }
 
 /**
