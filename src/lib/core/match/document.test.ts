@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { Transform } from 'prosemirror-transform';
 import { docFromText, schema } from '../manuscript';
 import { acceptCitation, acceptList, docCites } from './accept';
-import { passagesOfDoc, placeOfTyped } from './document';
+import { passagesOfDoc, placeOfTyped, positionIn } from './document';
 import type { DocCite } from '../manuscript';
 
 const n = schema.nodes;
@@ -41,8 +41,11 @@ test('passages of text, notes, captions and cells, each character with its posit
 	assert.deepEqual(passages[0].raised, [[14, 15]]);
 	passages.forEach((x, i) => {
 		for (let k = 0; k < x.text.length; k++)
-			if (x.text[k] !== '\uFFFC') assert.equal(doc.textBetween(at[i][k], at[i][k] + 1), x.text[k]);
+			if (x.text[k] !== '\uFFFC')
+				assert.equal(doc.textBetween(positionIn(at[i], k), positionIn(at[i], k) + 1), x.text[k]);
 	});
+	const at0 = positionIn(at[0], passages[0].text.length);
+	assert.equal(doc.resolve(at0).parentOffset, doc.resolve(at0).parent.content.size, 'the end of the passage');
 	assert.equal(list, null);
 	assert.equal(placeOfTyped(passages[1], 0, 9), 'Fenn 1934');
 });

@@ -18,10 +18,25 @@ export interface TypedList {
 	heading: Node;
 }
 
+/** Characters from an offset on that follow each other in the document, and the position of the first. */
+export type Run = [offset: number, position: number];
+
+/** The position of a character, or of the end of the passage. @param runs the first begins at 0 */
+export function positionIn(runs: Run[], offset: number): number {
+	let low = 0;
+	let high = runs.length - 1;
+	while (low < high) {
+		const middle = (low + high + 1) >> 1;
+		if (runs[middle][0] <= offset) low = middle;
+		else high = middle - 1;
+	}
+	return runs[low][1] + offset - runs[low][0];
+}
+
 export interface DocPassages {
 	passages: Passage[];
-	/** Of each passage, the positions of its characters, and of its end. */
-	at: number[][];
+	/** Of each passage, where its characters stand in the document. */
+	at: Run[][];
 	/** Of each passage, the note it is of; empty outside notes. */
 	notes: string[];
 	list: TypedList | null;
@@ -35,7 +50,7 @@ export function passagesOfDoc(doc: Node, resolve: (id: string) => string = (id) 
 	const out: DocPassages = { passages: [], at: [], notes: [], list: listOf(doc) };
 	let section = '';
 	let note = { id: '', end: 0 };
-	doc.descendants((node, pos) => {
+	doc.descendants((node, pos, parent) => {
 		const { list } = out;
 		if (list && pos >= list.from && pos < list.to) return false;
 		const { name } = node.type;
@@ -53,7 +68,7 @@ export function passagesOfDoc(doc: Node, resolve: (id: string) => string = (id) 
 				? 'note'
 				: name === 'caption'
 					? 'caption'
-					: doc.resolve(pos).node(-1)?.type.spec.tableRole
+					: parent?.type.spec.tableRole
 						? 'cell'
 						: 'body';
 		let { live } = line;
@@ -70,7 +85,7 @@ export function passagesOfDoc(doc: Node, resolve: (id: string) => string = (id) 
 
 interface Line {
 	text: string;
-	at: number[];
+	at: Run[];
 	raised: [number, number][];
 	live: LiveCitation[];
 }
@@ -78,22 +93,22 @@ interface Line {
 function lineOf(block: Node, pos: number, resolve: (id: string) => string): Line {
 	let text = '';
 	const live: LiveCitation[] = [];
-	const at: number[] = [];
+	const at: Run[] = [];
 	const raised: [number, number][] = [];
 	block.forEach((child, offset) => {
 		const start = pos + 1 + offset;
 		if (!child.isText) {
 			if (child.type.name === 'citation') live.push({ at: text.length, cites: citesOf(child, resolve) });
+			at.push([text.length, start]);
 			text += child.type.name === 'hard_break' ? ' ' : OBJECT;
-			at.push(start);
 			return;
 		}
 		const s = child.text!;
 		if (child.marks.some((m) => m.type.name === 'superscript')) raised.push([text.length, text.length + s.length]);
-		for (let i = 0; i < s.length; i++) at.push(start + i);
+		at.push([text.length, start]);
 		text += s;
 	});
-	at.push(pos + 1 + block.content.size);
+	at.push([text.length, pos + 1 + block.content.size]);
 	return { text, at, raised, live };
 }
 

@@ -7,7 +7,7 @@ import type { Node } from 'prosemirror-model';
 import { schema, setDocAttrs, settingsOf, type DocCite } from '../manuscript';
 import type { Item } from '../csl';
 import { acceptCitation, acceptList, docCites } from './accept';
-import { passagesOfDoc } from './document';
+import { passagesOfDoc, positionIn } from './document';
 import { matchPaper } from './index';
 import type { MatchSource, TypedCitation } from './types';
 
@@ -138,7 +138,14 @@ test('what is left to match up is the same before and after any of the certain o
 				const tr = new Transform(doc);
 				const accepted: Record<string, number> = {};
 				for (const c of [...accept].reverse()) {
-					acceptCitation(tr, at[c.passage][c.from], at[c.passage][c.to], docCites(c.cites), 'sentence', false);
+					acceptCitation(
+						tr,
+						positionIn(at[c.passage], c.from),
+						positionIn(at[c.passage], c.to),
+						docCites(c.cites),
+						'sentence',
+						false
+					);
 					accepted[c.habit] = (accepted[c.habit] ?? 0) + 1;
 				}
 				setDocAttrs(tr, { settings: { ...settingsOf(tr.doc), accepted } });

@@ -2,7 +2,7 @@
 import type { Node } from 'prosemirror-model';
 import { settingsOf } from '$lib/core/manuscript';
 import type { Linked, Matched, MatchSource, TypedCitation } from '$lib/core/match';
-import { passagesOfDoc, placeOfTyped, type TypedList } from '$lib/core/match/document';
+import { passagesOfDoc, placeOfTyped, positionIn, type TypedList } from '$lib/core/match/document';
 import { library } from '$lib/services/library.svelte';
 import { runMatchJob, type Job } from '$lib/workers/library';
 import { sound } from '$lib/workers/library-answers';
@@ -27,8 +27,8 @@ export interface FoundHere {
 }
 
 /** Without what the person said is no citation. The library is there. */
-export function findTyped(doc: Node, parts = passagesOfDoc(doc, library.resolve)): Job<FoundHere> {
-	const { passages, at, notes, list } = parts;
+export function findTyped(doc: Node): Job<FoundHere> {
+	const { passages, at, notes, list } = passagesOfDoc(doc, library.resolve);
 	const { notCitations, accepted } = settingsOf(doc);
 	const none = new Set(notCitations);
 	const sources = [...library.sources.values()].map((s): MatchSource => ({ id: s.id, key: s.key, item: s.item }));
@@ -36,8 +36,8 @@ export function findTyped(doc: Node, parts = passagesOfDoc(doc, library.resolve)
 	const result = job.result.then((answer): FoundHere => {
 		const { citations, list: linked } = sound(answer, isMatched);
 		const typed = citations.map((found) => ({
-			from: at[found.passage][found.from],
-			to: at[found.passage][found.to],
+			from: positionIn(at[found.passage], found.from),
+			to: positionIn(at[found.passage], found.to),
 			note: notes[found.passage],
 			place: placeOfTyped(passages[found.passage], found.from, found.to),
 			found
