@@ -1,5 +1,5 @@
 /** Puts a paper that was read on the desk: its new sources in the library, its pictures, and a manuscript. */
-import { toManuscript, mapLines, type Inline, type Paper } from '$lib/core/paper';
+import { toManuscript, mapLines, type Inline, type Made, type Paper } from '$lib/core/paper';
 import { putAsset } from './assets';
 import { db, type Database, type Manuscript } from './db';
 import { createManuscript } from './manuscripts';
@@ -13,18 +13,25 @@ export interface Opened {
 	dropped: { what: string; where: string }[];
 }
 
+/** A paper whose sources and pictures are kept, as the document that it makes. */
+export interface TakenIn extends Omit<Made, 'assets'> {
+	/** Sources that are new in the library. */
+	added: number;
+}
+
 /**
+ * Keeps the new sources and the pictures of a paper.
  * @param here sources of the paper that are in the library, by their ids there
- * @param name what the manuscript is called where it has no title
+ * @param name what it is called where something is said of it
  * @param origin where new sources come from
  */
-export async function openPaper(
+export async function takeIn(
 	paper: Paper,
 	here: Record<string, string>,
 	name: string,
 	origin: string,
 	base: Database = db
-): Promise<Opened> {
+): Promise<TakenIn> {
 	// what cannot become a manuscript is found before anything is written
 	toManuscript(paper);
 	const fresh = paper.sources.filter((s) => !Object.hasOwn(here, s.id));
@@ -37,16 +44,28 @@ export async function openPaper(
 			)
 		: [];
 	const ids = new Map([...Object.entries(here), ...fresh.map((s, i): [string, string] => [s.id, added[i].id])]);
-	const made = toManuscript(withSources(paper, ids));
-	for (const [id, a] of Object.entries(made.assets)) await putAsset({ ...a, id, createdAt: Date.now() }, base);
-	const first = made.doc.firstChild;
+	const { doc, authors, assets, dropped } = toManuscript(withSources(paper, ids));
+	for (const [id, a] of Object.entries(assets)) await putAsset({ ...a, id, createdAt: Date.now() }, base);
+	return { doc, authors, dropped, added: added.length };
+}
+
+/** A paper as a manuscript of its own. @param name what it is called where it has no title; else as of {@link takeIn} */
+export async function openPaper(
+	paper: Paper,
+	here: Record<string, string>,
+	name: string,
+	origin: string,
+	base: Database = db
+): Promise<Opened> {
+	const { doc, authors, added, dropped } = await takeIn(paper, here, name, origin, base);
+	const first = doc.firstChild;
 	const titled = first?.type.name === 'heading' && first.attrs.level === 1 && first.textContent.trim() !== '';
 	const manuscript = await createManuscript('Research paper', titled ? '' : name, base, {
-		doc: made.doc,
-		authors: made.authors,
+		doc,
+		authors,
 		locale: paper.lang
 	});
-	return { manuscript, added: added.length, dropped: made.dropped };
+	return { manuscript, added, dropped };
 }
 
 /** The same paper with its sources under other ids. */

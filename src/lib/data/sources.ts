@@ -21,6 +21,8 @@ export interface NewSource {
 	shelves?: string[];
 	annotation?: string;
 	excerpts?: Source['excerpts'];
+	/** Where it comes from, where that is another place than that of the rest. */
+	origin?: string;
 }
 
 const count = (n: number, word = 'source') => `${n.toLocaleString('en')} ${word}${n === 1 ? '' : 's'}`;
@@ -48,7 +50,7 @@ export async function addSources(
 		const taken = await takenKeys(base);
 		const now = Date.now();
 		const here = new Map((await base.sources.bulkGet(changed.map((s) => s.id))).flatMap((s) => (s ? [[s.id, s]] : [])));
-		added = list.map(({ item: given, key, tags, shelves, annotation, excerpts }, i): Source => {
+		added = list.map(({ item: given, key, tags, shelves, annotation, excerpts, origin: own }, i): Source => {
 			const id = newId();
 			const item = withBareDoi(given, true);
 			const wish = key && TYPABLE.test(key) && !taken.has(key) ? key : makeKey(item, (k) => taken.has(k));
@@ -61,7 +63,7 @@ export async function addSources(
 				shelves: shelves ?? [],
 				annotation: annotation ?? '',
 				excerpts: excerpts ?? [],
-				origin,
+				origin: own ?? origin,
 				createdAt: now + Math.min(i, 999),
 				updatedAt: now
 			};

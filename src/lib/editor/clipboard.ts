@@ -72,7 +72,11 @@ const f = (content: Fragment): Fragment =>
 	content.firstChild?.isInline ? Fragment.from(schema.nodes.paragraph.create(null, content)) : content;
 
 /** Citations that come from a manuscript of another kind move over punctuation as in a change of style. */
-function placeSlice(slice: Slice, from: PlacementKind, context: NodeViewContext): Slice {
+export function placeSlice(
+	slice: Slice,
+	from: PlacementKind,
+	context: Pick<NodeViewContext, 'placement' | 'facts'>
+): Slice {
 	const loose = slice.content.firstChild?.isInline ?? false;
 	const blocks = f(slice.content);
 	if (!schema.nodes.doc.validContent(blocks)) return slice;

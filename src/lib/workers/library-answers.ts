@@ -17,6 +17,9 @@ const isRow = (x: unknown): boolean =>
 	[x.tags, x.notes].every(texts) &&
 	optional(x.shelves, texts) &&
 	optional(x.excerpts, (e) => all(e, isObject)) &&
+	optional(x.typed, isText) &&
+	optional(x.doubtful, texts) &&
+	optional(x.listedIn, isText) &&
 	isNumber(x.line) &&
 	STATES.includes(x.state) &&
 	(x.like === null ? x.state === 'new' : isLike(x.like));

@@ -3,6 +3,9 @@ import type { PdfFacts } from '$lib/core/capture';
 import type * as Pdfjs from 'pdfjs-dist';
 
 const PAGES = 3;
+/** Pages at the end in which the list of a paper is looked for, and milliseconds that may take. */
+const LAST = 40;
+const LIST_TIME = 8_000;
 /** Milliseconds after which a file is given up. */
 const LONGEST = 20_000;
 
@@ -65,15 +68,29 @@ async function facts(opening: Promise<Pdfjs.PDFDocumentProxy>): Promise<PdfFacts
 	const pages: string[] = [];
 	let heading = '';
 	for (let n = 1; n <= Math.min(PAGES, doc.numPages); n++) {
-		const pieces = (await (await doc.getPage(n)).getTextContent()).items.filter(
-			(i) => 'str' in i
-		) as unknown as Piece[];
-		pages.push(pieces.map((p) => p.str + (p.hasEOL ? '\n' : '')).join(''));
+		const pieces = await piecesOf(doc, n);
+		pages.push(linesOf(pieces));
 		if (n === 1) heading = largest(pieces);
 	}
+	const ending = pages.slice(Math.max(0, doc.numPages - LAST));
+	const until = Date.now() + LIST_TIME;
+	for (let n = Math.max(PAGES + 1, doc.numPages - LAST + 1); n <= doc.numPages && Date.now() < until; n++)
+		ending.push(linesOf(await piecesOf(doc, n)));
 	const raw = (meta.metadata as { getRaw?: () => string } | null)?.getRaw?.();
-	return { info: meta.info as Record<string, unknown>, xmp: typeof raw === 'string' ? raw : '', pages, heading };
+	return {
+		info: meta.info as Record<string, unknown>,
+		xmp: typeof raw === 'string' ? raw : '',
+		pages,
+		heading,
+		ending: ending.join('\n')
+	};
 }
+
+async function piecesOf(doc: Pdfjs.PDFDocumentProxy, page: number): Promise<Piece[]> {
+	const { items } = await (await doc.getPage(page)).getTextContent();
+	return items.filter((i) => 'str' in i) as unknown as Piece[];
+}
+const linesOf = (pieces: Piece[]): string => pieces.map((p) => p.str + (p.hasEOL ? '\n' : '')).join('');
 
 /** The words in the largest type. */
 function largest(pieces: Piece[]): string {

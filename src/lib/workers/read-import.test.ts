@@ -109,3 +109,62 @@ test('rows are delivered in slices, all of them and in order, and progress never
 	);
 	assert.ok(shares.at(-1)! <= 1);
 });
+
+const LIST = `Okonjo, A. (2019). Mapping the gaslit quays. Harbour Studies, 3, 1–20.
+
+Lark, I. (2001). Bells over the water. Callow: Saltmarsh Books.
+
+Osei, B. (1931). Wages of the board. Harbour Review, 12(3), 41–48.`;
+
+test('references that were typed: taken apart, known ones recognised, doubtful fields named, with the words they were read from', async () => {
+	const r = await readImport([{ name: 'the pasted text', content: LIST }], here, () => {});
+	assert.deepEqual(r.files, [{ name: 'the pasted text', format: 'typed references', read: 3, skipped: 0 }]);
+	assert.deepEqual(
+		r.rows.map((x) => [x.state, x.item.title, x.line, x.like?.id ?? null]),
+		[
+			['here', 'Mapping the gaslit quays', 1, 'a'],
+			['new', 'Bells over the water', 3, null],
+			['new', 'Wages of the board', 5, null]
+		]
+	);
+	assert.equal(r.rows[2].item.page, '41-48');
+	assert.equal(r.rows[1].typed, 'Lark, I. (2001). Bells over the water. Callow: Saltmarsh Books.');
+	for (const row of r.rows) for (const f of row.doubtful!) assert.ok(f in row.item, f);
+	const letter = await readImport(
+		[{ name: 'a.txt', content: 'Dear Ida, I saw you at the quay. Write soon, Ada.' }],
+		[],
+		() => {}
+	);
+	assert.deepEqual([letter.rows.length, letter.files[0].format], [0, 'unknown']);
+});
+
+test('what a page or a paper lists comes with it, and says where it stood', async () => {
+	const entries = LIST.split('\n\n');
+	const page = `<title>Lamps at work</title><meta name="citation_title" content="Lamps at work"><h1>Lamps</h1><p>Text.</p><h2>References</h2>${entries.map((e) => `<p>${e}</p>`).join('')}`;
+	const paper = `Lamps at work\n\nWords on lamps that go on for a while, so that it is a paragraph.\n\nReferences\n\n${LIST}`;
+	const item = { id: '', type: 'document', title: 'Lamps <i>at</i> work' } as Item;
+	const r = await readImport(
+		[
+			{ name: 'p.html', content: page },
+			{ name: 'p.pdf', content: [{ item }], paper },
+			{ name: 'q.pdf', content: [{ item: { ...item, title: 'Other' } as Item }], paper: 'Nothing is listed here.' }
+		],
+		here,
+		() => {}
+	);
+	const of = (file: string) => r.rows.filter((x) => x.file === file);
+	assert.deepEqual(
+		of('p.html').map((x) => [x.listedIn ?? '', x.state]),
+		[
+			['', 'new'],
+			['Lamps at work', 'here'],
+			['Lamps at work', 'new'],
+			['Lamps at work', 'new']
+		]
+	);
+	assert.deepEqual(
+		of('p.pdf').map((x) => x.listedIn ?? ''),
+		['', ...entries.map(() => 'Lamps at work')]
+	);
+	assert.equal(of('q.pdf').length, 1);
+});

@@ -19,6 +19,11 @@ export interface ImportRow {
 	annotation: string;
 	shelves?: string[];
 	excerpts?: Excerpt[];
+	/** The reference as it was typed, and its fields that are doubtful. */
+	typed?: string;
+	doubtful?: string[];
+	/** The paper or page in whose list it stands. */
+	listedIn?: string;
 	notes: string[];
 	file: string;
 	line: number;
@@ -53,12 +58,20 @@ export interface Draft {
 	excerpts?: Excerpt[];
 	/** To be said of it in the report. */
 	note?: string;
+	line?: number;
+	typed?: string;
+	doubtful?: string[];
+	listedIn?: string;
+	/** The source that it is, where that was told already. */
+	like?: Likeness & { id: string };
 }
 
 export interface ImportFile {
 	name: string;
 	/** Bytes of a file, text that was pasted, or drafts that were made elsewhere (a PDF, a look-up, a colleague's library). */
 	content: ArrayBuffer | string | Draft[];
+	/** The words of a paper that drafts were made of: what it lists can be brought in too. */
+	paper?: string;
 }
 
 const today = (): [number, number, number] => {
@@ -71,19 +84,26 @@ const LOOK = 'Taken from the page or paper: look it through.';
 const draft = (d: Draft): ReadRecord & Draft => ({
 	...d,
 	key: d.key ?? '',
-	line: 1,
+	line: d.line ?? 1,
 	notes: d.note ? [d.note] : [],
 	tags: d.tags ?? [],
 	annotation: d.annotation ?? ''
 });
 
-function readOne(f: ImportFile): {
+interface ReadFile {
 	format: string;
-	records: ReadRecord[];
+	records: (ReadRecord & Partial<Draft>)[];
 	skipped: Omit<ImportSkipped, 'file'>[];
 	remarks: string[];
-} {
-	if (Array.isArray(f.content)) return { format: '', records: f.content.map(draft), skipped: [], remarks: [] };
+}
+
+async function readOne(f: ImportFile, here: Lite[]): Promise<ReadFile> {
+	const none = { skipped: [], remarks: [] };
+	if (Array.isArray(f.content)) {
+		const records = f.content.map(draft);
+		if (f.paper) records.push(...(await listed(`${f.name}.txt`, f.paper, here, records[0]?.item, f.name)));
+		return { format: '', records, ...none };
+	}
 	const text = typeof f.content === 'string' ? f.content : decodeText(new Uint8Array(f.content));
 	const r = readReferences(text);
 	if (r)
@@ -95,14 +115,21 @@ function readOne(f: ImportFile): {
 		};
 	if (/\.x?html?$/i.test(f.name) || /^\s*(?:<!doctype html|<html[\s>]|<!--)/i.test(text)) {
 		const items = readHtml(text, today());
+		const list = await listed('page.html', text, here, items[0], f.name);
 		return {
 			format: 'web page',
-			records: items.map((item) => draft({ item, note: LOOK })),
-			skipped: items.length
-				? []
-				: [{ line: 1, what: text.trim().slice(0, 60), why: 'The page says nothing of what it is.' }],
+			records: [...items.map((item) => draft({ item, note: LOOK })), ...list],
+			skipped:
+				items.length || list.length
+					? []
+					: [{ line: 1, what: text.trim().slice(0, 60), why: 'The page says nothing of what it is.' }],
 			remarks: []
 		};
+	}
+	const { isTypedList } = await import('$lib/core/match');
+	if (isTypedList(text)) {
+		const { draftsOfList } = await import('./typed-list');
+		return { format: 'typed references', records: (await draftsOfList(text, here)).map(draft), ...none };
 	}
 	return {
 		format: 'unknown',
@@ -112,12 +139,18 @@ function readOne(f: ImportFile): {
 				line: 1,
 				what: text.trim().slice(0, 60),
 				why: text.trim()
-					? 'This is no format that can be read here: BibTeX, RIS, MEDLINE, CSL-JSON, MODS, HTML or PDF.'
+					? 'This is no format that can be read here: BibTeX, RIS, MEDLINE, CSL-JSON, MODS, HTML, PDF or typed references.'
 					: 'The file is empty.'
 			}
 		],
 		remarks: []
 	};
+}
+
+/** What a paper or page lists. @param item what it is itself @param file what it is called where it has no title */
+async function listed(name: string, text: string, here: Lite[], item: Item | undefined, file: string) {
+	const { draftsListedIn } = await import('./typed-list');
+	return (await draftsListedIn(name, text, here, item?.title ? titleOf(item) : file)).map(draft);
 }
 
 /** A record goes on to the next slice so that word of progress gets out. */
@@ -149,7 +182,7 @@ export async function readImport(
 	for (const [n, f] of files.entries()) {
 		progress(n / files.length, f.name);
 		await breathe();
-		const r = readOne(f);
+		const r = await readOne(f, here);
 		let read = 0;
 		const skip = (line: number, what: string, why: string) => report.skipped.push({ file: f.name, line, what, why });
 		for (const s of r.skipped) skip(s.line, s.what, s.why);
@@ -165,7 +198,7 @@ export async function readImport(
 				continue;
 			}
 			const ready = prepare(rec.item);
-			const there = known.match(ready);
+			const there = rec.like ?? known.match(ready);
 			const first = there ? null : own.match(ready);
 			const state = there ? (there.sure ? 'here' : 'perhaps') : first?.sure ? 'repeated' : 'new';
 			if (state !== 'repeated') own.add(String(count), ready);

@@ -132,7 +132,7 @@ test('COinS: one is the page’s own, several are sources beside it', () => {
 	);
 });
 
-const facts = (f: Partial<PdfFacts>): PdfFacts => ({ info: {}, xmp: '', pages: [], heading: '', ...f });
+const facts = (f: Partial<PdfFacts>): PdfFacts => ({ info: {}, xmp: '', pages: [], heading: '', ending: '', ...f });
 
 test('PDF: a DOI over two lines, XMP before document information, what programs write is no title', () => {
 	const a = readPdf(

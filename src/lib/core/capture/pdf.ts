@@ -14,6 +14,8 @@ export interface PdfFacts {
 	pages: string[];
 	/** The line in the largest type on the first page. */
 	heading: string;
+	/** Text of the last pages, in which its list stands. */
+	ending: string;
 }
 
 /** Values of an XMP packet by element name without its prefix; broken XML gives what came before the break. */

@@ -9,9 +9,11 @@ import { Resolver } from './resolve';
 import type { Accepted, MatchSource, Passage, TypedCitation } from './types';
 
 export type { Accepted, Candidate, Habit, MatchSource, Passage, Status, TypedCitation, TypedCite } from './types';
-export type { Linked } from './link';
+export { linkEntries, type Linked } from './link';
+export { compareAnswers, completed, questionsOf, type Compared } from './look-up';
 export {
 	DOUBTFUL,
+	isTypedList,
 	loadModel,
 	looksLikeList,
 	readReference,

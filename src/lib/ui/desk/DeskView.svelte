@@ -32,7 +32,7 @@
 	import Alert from '../kit/Alert.svelte';
 	import PickFiles from '../kit/PickFiles.svelte';
 	import { filesOf } from '../sources/files';
-	import OpenDocument from './OpenDocument.svelte';
+	import OpenDocument from '../open/OpenDocument.svelte';
 
 	let list = $state.raw<Manuscript[] | null>(null);
 	let begun = $state<'' | 'demo' | 'empty'>('');

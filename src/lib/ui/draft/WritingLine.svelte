@@ -21,7 +21,7 @@
 
 	let { draft, onfind }: { draft: Draft; onfind: () => void } = $props();
 	let bar = $state<HTMLElement | null>(null);
-	let open = $state<'' | 'block' | 'more' | 'insert' | 'link' | 'language'>('');
+	let open = $state<'' | 'block' | 'more' | 'insert' | 'link' | 'language' | 'file'>('');
 	/** The control that Tab comes to. */
 	let stop = $state('block');
 
@@ -105,7 +105,8 @@
 		{ name: 'Excerpt…', keys: 'Alt Q', run: () => act(() => draft.gestures(inNoteView()).beside('excerpts')) },
 		{ name: '“Source needed”', keys: 'Alt G', run: () => act(() => draft.gestures(inNoteView()).insertPlaceholder()) },
 		{ name: 'Page break', parted: true, disabled: inNote || noBlocks, run: () => run(insertPageBreak) },
-		{ name: 'Bibliography', disabled: inNote, run: () => act(() => draft.run(insertBibliography('end'))) }
+		{ name: 'Bibliography', disabled: inNote, run: () => act(() => draft.run(insertBibliography('end'))) },
+		{ name: 'Text from a file…', disabled: inNote, run: () => (open = 'file') }
 	]);
 	/** The editor of the note that is written in, for what opens there. */
 	function inNoteView() {
@@ -235,6 +236,10 @@
 	{#each blockToggles as b (b.id)}{@render button(b)}{/each}
 	<i class="rule" aria-hidden="true"></i>
 	{@render menu('insert', 'Insert', 'Insert', insertions, fixed)}
+	{#if open === 'file'}{#await import('../open/InsertFile.svelte') then File}<File.default
+				{draft}
+				onclose={back}
+			/>{:catch}{@render unloaded()}{/await}{/if}
 	{@render button({
 		id: 'find',
 		name: 'Find',

@@ -1,6 +1,8 @@
 <script lang="ts">
 	/** The typed list taken apart: each entry beside the fields found in it, doubtful ones marked, known ones recognised. */
+	import { onDestroy } from 'svelte';
 	import type { Item, Name } from '$lib/core/csl';
+	import { completed, DOUBTFUL, type Compared } from '$lib/core/match';
 	import {
 		fieldNamed,
 		FIELDS,
@@ -19,14 +21,18 @@
 	import Field from '../kit/Field.svelte';
 	import Pick from '../kit/Pick.svelte';
 	import { many } from '../parts/many';
+	import { compareWords } from '../sources/compare-words';
+	import { EntryLookUp } from '../sources/entry-look-up.svelte';
 	import type { MatchUp, ReviewedEntry } from './match.svelte';
 
 	let { m }: { m: MatchUp } = $props();
 	/** The entry whose fields are edited. */
 	let editing = $state('');
-	const DOUBTFUL = 0.5;
 	const ORDER = FIELDS.map((f) => f.name);
 	const adding = $derived(m.entries.filter((e) => e.add && !e.sourceId).length);
+
+	const lookUp = new EntryLookUp();
+	onDestroy(() => lookUp.stop());
 
 	const names = (v: unknown) => (v as Name[]).map(writeName).join('; ');
 	const shown = (field: string, v: unknown): string => {
@@ -37,7 +43,8 @@
 		Object.keys(e.item)
 			.filter((f) => f !== 'id' && f !== 'type' && f !== 'custom')
 			.sort((a, b) => ORDER.indexOf(a) - ORDER.indexOf(b));
-	const doubtful = (e: ReviewedEntry, field: string) => (e.entry.confidence[field] ?? 1) < DOUBTFUL;
+	const doubtful = (e: ReviewedEntry, field: string) =>
+		(e.entry.confidence[field] ?? 1) < DOUBTFUL || other(e, field) !== undefined;
 	const doubts = (e: ReviewedEntry) => [...fieldsOf(e), 'type'].filter((f) => doubtful(e, f)).length;
 
 	function change(e: ReviewedEntry, change: Partial<ReviewedEntry>) {
@@ -60,6 +67,35 @@
 		// what the person wrote is sure
 		change(e, { item, entry: { ...e.entry, confidence: { ...e.entry.confidence, [field]: 1 } } });
 	}
+	/** Entries that are no sources yet, beside what the look-up has of them: what it adds is taken, where it differs is shown. */
+	async function compare() {
+		const asked = m.entries.filter((e) => !e.sourceId);
+		await lookUp.ask(
+			asked.map((e) => ({ ...e.entry, item: e.item })),
+			(i, compared) => {
+				const e = m.entries.find((x) => x.item.id === asked[i].item.id);
+				if (!e) return;
+				const sure = Object.keys(compared?.item ?? {}).filter((f) => !compared!.differs.includes(f));
+				const confidence = { ...e.entry.confidence, ...Object.fromEntries(sure.map((f) => [f, 1])) };
+				change(e, {
+					compared,
+					item: compared ? completed(e.item, compared) : e.item,
+					entry: { ...e.entry, confidence }
+				});
+			}
+		);
+	}
+	const other = (e: ReviewedEntry, field: string) =>
+		e.compared?.differs.includes(field) ? e.compared.item[field] : undefined;
+	function take(e: ReviewedEntry, field: string) {
+		const compared = e.compared && { ...e.compared, differs: e.compared.differs.filter((f) => f !== field) };
+		const confidence = { ...e.entry.confidence, [field]: 1 };
+		change(e, { compared, item: { ...e.item, [field]: other(e, field) }, entry: { ...e.entry, confidence } });
+	}
+	const lookUpWords = (c: Compared | null): string => {
+		if (!c) return compareWords(null);
+		return compareWords({ ...c, differs: [] });
+	};
 	const label = (id: string) => {
 		const s = library.sources.get(id);
 		if (!s) return '';
@@ -91,6 +127,17 @@
 				? `Add ${adding} ${adding === 1 ? 'source' : 'sources'} and make the list live`
 				: 'Make the list live'}</Btn
 		>
+		{#if m.listed.fresh}
+			<p class="ask">
+				<Btn kind="link" disabled={lookUp.busy} onclick={() => inBackground(compare(), 'The look-up failed.')}
+					>Compare with the look-up</Btn
+				>
+				<span role="status">
+					{#if lookUp.busy}{lookUp.done} of {lookUp.all} asked{:else if lookUp.failed}The look-up gave no answer for {lookUp.failed}
+						of {lookUp.all}.{:else if lookUp.all}{lookUp.all} compared{/if}
+				</span>
+			</p>
+		{/if}
 	</header>
 	<ol aria-label="Entries">
 		{#each m.entries as e, i (e.item.id)}
@@ -114,6 +161,7 @@
 								expanded={editing === e.item.id}>{editing === e.item.id ? 'Done' : 'Correct'}</Btn
 							>
 						</p>
+						{#if e.compared !== undefined}<p class="told">{lookUpWords(e.compared)}</p>{/if}
 						{#if editing === e.item.id}
 							<div class="fields">
 								<label
@@ -142,6 +190,14 @@
 											{#if doubtful(e, f)}<i class="diamond" aria-hidden="true"></i><span class="visually-hidden"
 													>Doubtful:
 												</span>{/if}{shown(f, e.item[f])}
+											{#if other(e, f) !== undefined}
+												<small class="other"
+													>Look-up: {shown(f, other(e, f))}
+													<Btn kind="link" label="Take {fieldNamed(f).label} of the look-up" onclick={() => take(e, f)}
+														>Take</Btn
+													></small
+												>
+											{/if}
 										</dd>
 									</div>
 								{/each}
@@ -179,6 +235,19 @@
 	header :global(.btn) {
 		grid-column: 2;
 		grid-row: 1 / span 2;
+	}
+	.ask {
+		display: flex;
+		gap: 12px;
+		margin-top: 4px;
+	}
+	.told {
+		margin-top: 3px;
+		color: var(--ink-3);
+		font-size: 12.5px;
+	}
+	.other {
+		display: block;
 	}
 	li {
 		display: grid;

@@ -8,7 +8,7 @@ import { redo, undo } from 'prosemirror-history';
 import { Decoration, DecorationSet } from 'prosemirror-view';
 import type { Item } from '$lib/core/csl';
 import { ManuscriptError, readCitations, setDocAttrs, settingsOf } from '$lib/core/manuscript';
-import type { Linked, TypedCitation, TypedCite } from '$lib/core/match';
+import type { Compared, Linked, TypedCitation, TypedCite } from '$lib/core/match';
 import { acceptCitation, acceptList, docCites } from '$lib/core/match/accept';
 import type { TypedList } from '$lib/core/match/document';
 import { holdManuscript } from '$lib/data/lock';
@@ -33,6 +33,8 @@ export interface ReviewedEntry extends Linked {
 	item: Item;
 	/** It becomes a source. */
 	add: boolean;
+	/** What the look-up has of it; null where it has nothing. */
+	compared?: Compared | null;
 }
 
 export class MatchUp {

@@ -90,7 +90,7 @@
 		</div>
 	{:else}
 		<label class="pick"
-			>Identifiers, addresses or words, one a line; or records of any format
+			>Identifiers, addresses or words, one a line; or records of any format; or references as they are printed
 			<Words
 				look="large"
 				rows={b.lookUps.list.length ? 2 : 5}
@@ -136,8 +136,8 @@
 			{/if}
 		</div>
 		<p class="hint">
-			BibTeX, BibLaTeX, RIS, MEDLINE, CSL-JSON, MODS, saved web pages, PDF. Files and folders can be dropped anywhere on
-			Sources. Nothing is added before you have seen the report.
+			BibTeX, BibLaTeX, RIS, MEDLINE, CSL-JSON, MODS, typed references, saved web pages, PDF. Files and folders can be
+			dropped anywhere on Sources. Nothing is added before you have seen the report.
 		</p>
 	{/if}
 </Modal>

@@ -3,7 +3,9 @@
 	import { shortAuthor, titleOf, yearOf } from '$lib/core/source';
 	import Btn from '../kit/Btn.svelte';
 	import type { ImportRow } from '$lib/workers/library';
+	import { inBackground } from '$lib/services/problems';
 	import { library } from '$lib/services/library.svelte';
+	import { fieldLabel } from './compare-words';
 	import type { ImportSession, Choice } from './import.svelte';
 	import Pick from '../kit/Pick.svelte';
 
@@ -11,22 +13,34 @@
 	/** Of a long list, how many are drawn. */
 	let most = $state(60);
 	const r = $derived(b.report!);
-	const groups = $derived(
-		(
-			[
-				['new', 'New'],
-				['perhaps', 'Possibly in your library already'],
-				['here', 'Already here'],
-				['repeated', 'Repeated in this import']
-			] as const
-		)
-			.map(([state, name]) => ({
-				state,
+	const NAMES: [ImportRow['state'], string][] = [
+		['new', 'New'],
+		['perhaps', 'Possibly in your library already'],
+		['here', 'Already here'],
+		['repeated', 'Repeated in this import']
+	];
+	interface Group {
+		name: string;
+		/** What can be done with all of it. */
+		choices: [Choice, string][];
+		rows: { row: ImportRow; i: number }[];
+	}
+	const groups = $derived.by((): Group[] => {
+		const rows = r.rows.map((row, i) => ({ row, i }));
+		const papers = [...new Set(rows.flatMap(({ row }) => row.listedIn ?? []))];
+		return [
+			...NAMES.map(([state, name]) => ({
 				name,
-				rows: r.rows.map((row, i) => ({ row, i })).filter(({ row }) => row.state === state)
+				choices: CHOICES[state],
+				rows: rows.filter(({ row }) => row.state === state && !row.listedIn)
+			})),
+			...papers.map((title) => ({
+				name: `Listed in “${title}”`,
+				choices: CHOICES.new,
+				rows: rows.filter(({ row }) => row.listedIn === title)
 			}))
-			.filter((g) => g.rows.length)
-	);
+		].filter((g) => g.rows.length);
+	});
 	const CHOICES: Record<ImportRow['state'], [Choice, string][]> = {
 		new: [
 			['add', 'add'],
@@ -70,6 +84,18 @@
 		.slice(1)
 		.join(', ')}.
 </p>
+{#if b.comparable}
+	<p class="compare">
+		<Btn kind="link" disabled={b.entryLookUp.busy} onclick={() => inBackground(b.compare(), 'The look-up failed.')}
+			>Compare with the look-up</Btn
+		>
+		<span role="status">
+			{#if b.entryLookUp.busy}{b.entryLookUp.done} of {b.entryLookUp.all} asked{:else if b.entryLookUp.failed}The
+				look-up gave no answer for {b.entryLookUp.failed} of {b.entryLookUp.all}.{:else if b.entryLookUp.all}{b
+					.entryLookUp.all} compared{/if}
+		</span>
+	</p>
+{/if}
 <!-- svelte-ignore a11y_no_noninteractive_tabindex -->
 <div class="lists" tabindex="0" role="region" aria-label="Report">
 	{#if r.files.length > 1}
@@ -91,16 +117,20 @@
 			{/each}
 		</ul>
 	{/if}
-	{#each groups as g (g.state)}
+	{#each groups as g (g.name)}
 		<h3>
 			{g.name} <span>{g.rows.length.toLocaleString('en')}</span>
 			{#if g.rows.length > 1}
 				<Pick
 					look="bare"
 					aria-label="All that are {g.name.toLowerCase()}"
-					onchange={(e) => b.chooseAll(g.state, e.currentTarget.value as Choice)}
+					onchange={(e) =>
+						b.chooseAll(
+							g.rows.map(({ i }) => i),
+							e.currentTarget.value as Choice
+						)}
 				>
-					{#each CHOICES[g.state] as [c, words] (c)}<option value={c}>all: {words}</option>{/each}
+					{#each g.choices as [c, words] (c)}<option value={c}>all: {words}</option>{/each}
 				</Pick>
 			{/if}
 		</h3>
@@ -111,7 +141,11 @@
 						><b>{shortAuthor(row.item) || 'No author'}</b>
 						{yearOf(row.item)} <i>{titleOf(row.item)}</i>
 						{#if row.like}<small><i class="diamond" aria-hidden="true"></i>{like(row)}</small>{/if}
-						{#each row.notes as n, k (k)}<small>{n}</small>{/each}</span
+						{#each row.notes as n, k (k)}<small>{n}</small>{/each}
+						{#if row.doubtful?.length}<small
+								><i class="diamond" aria-hidden="true"></i>Doubtful: {row.doubtful.map(fieldLabel).join(', ')}</small
+							>{/if}
+						{#if row.typed}<small class="typed">{row.typed}</small>{/if}</span
 					>
 					<Pick
 						look="bare"
@@ -134,6 +168,13 @@
 <style>
 	.sum {
 		color: var(--ink);
+	}
+	.compare {
+		display: flex;
+		gap: 12px;
+		margin-top: 6px;
+		font-size: 13px;
+		color: var(--ink-3);
 	}
 	.lists {
 		max-height: 50vh;
@@ -196,6 +237,9 @@
 		margin-right: 6px;
 		width: 6px;
 		height: 6px;
+	}
+	.typed {
+		overflow-wrap: anywhere;
 	}
 	.remark {
 		color: var(--ink-3);

@@ -1,5 +1,6 @@
 /** Bringing sources in, step by step: what came, what it is, what the library has of it, what is to be done with it. */
 import { detectFormat } from '$lib/core/exchange';
+import { completed, isTypedList, type ReadEntry } from '$lib/core/match';
 import { blankSource, recognise, titleOf, type Source } from '$lib/core/source';
 import { looksLikeBackup } from '$lib/data/backup';
 import { addSources, enriched, type NewSource } from '$lib/data/sources';
@@ -15,6 +16,8 @@ import {
 } from '$lib/workers/library';
 import { areRows, isReport, sound } from '$lib/workers/library-answers';
 import { library } from '$lib/services/library.svelte';
+import { compareWords, LOOK_UP } from './compare-words';
+import { EntryLookUp } from './entry-look-up.svelte';
 import { LookUps } from './look-ups.svelte';
 
 /** What to do with a record. */
@@ -35,17 +38,15 @@ export class ImportSession {
 	private job: Pick<Job<ImportReport>, 'stop'> | null = null;
 
 	choice(i: number): Choice {
-		return this.choices[i] ?? DEFAULT[this.report!.rows[i].state];
+		const { state, listedIn } = this.report!.rows[i];
+		// of what a paper lists the person takes what is wanted
+		return this.choices[i] ?? (listedIn ? 'leave' : DEFAULT[state]);
 	}
 	choose(i: number, c: Choice): void {
 		this.choices = { ...this.choices, [i]: c };
 	}
-	chooseAll(state: ImportRow['state'], c: Choice): void {
-		const next = { ...this.choices };
-		this.report!.rows.forEach((r, i) => {
-			if (r.state === state) next[i] = c;
-		});
-		this.choices = next;
+	chooseAll(rows: number[], c: Choice): void {
+		this.choices = { ...this.choices, ...Object.fromEntries(rows.map((i) => [i, c])) };
 	}
 	readonly counts = $derived.by(() => {
 		const out = { add: 0, fill: 0, leave: 0 };
@@ -67,8 +68,13 @@ export class ImportSession {
 			.filter(Boolean);
 		// a letter to somebody is neither
 		const ids = lines.filter((l) => recognise(l)).length;
+		if (!ids && isTypedList(text)) {
+			await this.read([{ name: 'the pasted text', content: text }]);
+			return;
+		}
 		if (lines.length > 1 && !ids && lines.some((l) => l.split(/\s+/).length > 14)) {
-			this.trouble = 'This is neither records of a known format nor identifiers, one a line. Nothing was added.';
+			this.trouble =
+				'This is neither records of a known format, nor references, nor identifiers, one a line. Nothing was added.';
 			return;
 		}
 		await this.lookUps.ask(lines);
@@ -101,7 +107,7 @@ export class ImportSession {
 			const facts = await pdfFacts(content);
 			const item = readPdf(facts);
 			return item
-				? { name, content: [{ item, note: 'Taken from the paper: look it through.' }] }
+				? { name, content: [{ item, note: 'Taken from the paper: look it through.' }], paper: facts.ending }
 				: none(noDraftFrom(facts));
 		} catch (e) {
 			return none((e as Error).message);
@@ -176,6 +182,7 @@ export class ImportSession {
 	stop(): void {
 		this.job?.stop();
 		this.lookUps.stop();
+		this.entryLookUp.stop();
 	}
 
 	/**
@@ -193,7 +200,8 @@ export class ImportSession {
 			if (c === 'add') {
 				place.set(i, add.length);
 				const { key, tags, annotation, shelves, excerpts } = r;
-				add.push({ item: { ...r.item }, key, tags, annotation, shelves, excerpts });
+				const origin = r.listedIn && `found in ${r.listedIn}`;
+				add.push({ item: { ...r.item }, key, tags, annotation, shelves, excerpts, ...(origin && { origin }) });
 			} else if (c === 'fill' && r.like && r.state !== 'repeated') {
 				const s = fill.get(r.like.id) ?? library.sources.get(r.like.id);
 				if (s) fill.set(s.id, enriched(s, r));
@@ -215,6 +223,30 @@ export class ImportSession {
 		const added = await addSources(add, this.from, undefined, what, [...fill.values()]);
 		return { added: added.map((s) => s.id), filled: fill.size };
 	}
+
+	/** Whether there are references that were typed, which the look-up may know. */
+	readonly comparable = $derived(this.report?.rows.some((r) => r.typed && r.state !== 'here') ?? false);
+
+	/** Asks the look-up about references that were typed: what it adds is taken, where it differs is said. */
+	async compare(): Promise<void> {
+		const rows = this.report!.rows.flatMap((r, i) => (r.typed && r.state !== 'here' ? [i] : []));
+		const entries = rows.map((i): ReadEntry => {
+			const { item, typed, line } = this.report!.rows[i];
+			return { item, text: typed!, line, confidence: {} };
+		});
+		await this.entryLookUp.ask(entries, (k, answer) => {
+			if (!this.report) return;
+			const change = (r: ImportRow): ImportRow => {
+				const said = compareWords(answer);
+				if (!answer) return { ...r, notes: [...r.notes.filter((n) => !n.startsWith(LOOK_UP)), said] };
+				const open = (r.doubtful ?? []).filter((f) => !(f in answer.item));
+				const doubtful = [...new Set([...answer.differs, ...open])];
+				return { ...r, item: completed(r.item, answer), doubtful, notes: [...r.notes, said] };
+			};
+			this.report = { ...this.report, rows: this.report.rows.map((r, i) => (i === rows[k] ? change(r) : r)) };
+		});
+	}
+	readonly entryLookUp = new EntryLookUp();
 
 	/** The report as text, to be kept. */
 	reportText(): string {

@@ -27,26 +27,31 @@ export class LookUps {
 	readonly ready = $derived(this.list.filter((l) => l.state === 'found' && l.chosen >= 0));
 
 	async ask(lines: string[]): Promise<void> {
-		const fresh = lines.map((question): LookUp => {
-			const id = recognise(question);
-			return {
-				id: ++this.serial,
-				question,
-				kind: id?.kind ?? 'words',
-				// what cannot be right is not asked about
-				state: id?.fault ? 'wrong' : 'asking',
-				message: id?.fault ?? '',
-				items: [],
-				chosen: -1
-			};
-		});
+		const fresh = lines.map((question) => this.made(question));
 		this.list.push(...fresh);
 		const queue = this.list.filter((l) => fresh.some((f) => f.id === l.id) && l.state === 'asking');
-		await Promise.all(
-			Array.from({ length: AT_ONCE }, async () => {
-				for (let next = queue.shift(); next; next = queue.shift()) await this.one(next);
-			})
-		);
+		await Promise.all(queue.map((l) => this.one(l)));
+	}
+
+	/** One question by itself, which is no part of the list. */
+	async about(question: string): Promise<LookUp> {
+		const l = this.made(question);
+		if (l.state === 'asking') await this.one(l);
+		return l;
+	}
+
+	private made(question: string): LookUp {
+		const id = recognise(question);
+		return {
+			id: ++this.serial,
+			question,
+			kind: id?.kind ?? 'words',
+			// what cannot be right is not asked about
+			state: id?.fault ? 'wrong' : 'asking',
+			message: id?.fault ?? '',
+			items: [],
+			chosen: -1
+		};
 	}
 
 	again(l: LookUp): Promise<void> {
@@ -55,7 +60,16 @@ export class LookUps {
 		return this.one(l);
 	}
 
+	/** Whoever asks waits until fewer than {@link AT_ONCE} are asked about. */
 	private async one(l: LookUp): Promise<void> {
+		while (this.asked.size >= AT_ONCE) await Promise.race(this.asked);
+		const asking = this.fetchOne(l).finally(() => this.asked.delete(asking));
+		this.asked.add(asking);
+		return asking;
+	}
+	private readonly asked = new Set<Promise<void>>();
+
+	private async fetchOne(l: LookUp): Promise<void> {
 		const abort = new AbortController();
 		this.aborts.add(abort);
 		let late = false;

@@ -190,3 +190,15 @@ export function looksLikeList(text: string): boolean {
 	const good = entries.filter((e) => e.text.length > 25 && e.text.length < 900 && DATED.test(e.text)).length;
 	return good >= entries.length * 0.5 || (entries.length === 1 && entries[0].text.length < 900);
 }
+
+/** Stops, commas and brackets that part the fields of a reference. */
+const PARTED = /[.,:;()“”"]/g;
+
+/** Whether a text is nothing but references typed out, one or more: each dated, and parted as references are. */
+export function isTypedList(text: string): boolean {
+	const entries = splitList(text);
+	const good = entries.filter(
+		({ text: t }) => t.length > 25 && t.length < 900 && DATED.test(t) && (t.match(PARTED)?.length ?? 0) >= 3
+	);
+	return good.length > 0 && good.length >= entries.length * 0.7;
+}

@@ -1,4 +1,5 @@
 /** Opening documents: files are read, what was found is shown, and nothing is kept before the person says so. */
+import type { Node } from 'prosemirror-model';
 import { documentFormat } from '$lib/core/document/readers/formats';
 import type { Opened } from '$lib/data/open-paper';
 import { library } from '$lib/services/library.svelte';
@@ -83,6 +84,22 @@ export class Opening {
 		const out: Opened[] = [];
 		for (const { read, name, path } of this.read) out.push(await openPaper(read.paper, read.here, name, path));
 		return out;
+	}
+
+	/**
+	 * Puts what was read into a text, one document behind the other, each with its sources in the library.
+	 * @param put puts the blocks of a document into the text
+	 * @returns how many sources are new @throws what the database says; what was put before it is there
+	 */
+	async takeInto(put: (doc: Node, path: string) => void): Promise<number> {
+		const { takeIn } = await import('$lib/data/open-paper');
+		let added = 0;
+		for (const { read, name, path } of this.read) {
+			const taken = await takeIn(read.paper, read.here, name, path);
+			put(taken.doc, path);
+			added += taken.added;
+		}
+		return added;
 	}
 }
 

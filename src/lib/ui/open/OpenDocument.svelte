@@ -12,7 +12,18 @@
 	import Progress from '../kit/Progress.svelte';
 	import { Opening } from './opening.svelte';
 
-	let { files, onclose }: { files: File[]; onclose: () => void } = $props();
+	interface Props {
+		files: File[];
+		onclose: () => void;
+		/** Takes what was read into a text that is open; without it manuscripts are made. @returns how many sources are new */
+		into?: (o: Opening) => Promise<number>;
+	}
+	let { files, onclose, into }: Props = $props();
+	const title = $derived(into ? 'Insert text from a file' : 'Open a document');
+	const button = $derived.by(() => {
+		if (into) return 'Insert behind the paragraph';
+		return o.read.length === 1 ? 'Open as a manuscript' : `Open as ${o.read.length} manuscripts`;
+	});
 	const o = new Opening();
 	let open = $state(true);
 	let taking = $state(false);
@@ -51,27 +62,34 @@
 		return `${many(count.citations, 'live citation')}; ${sources.join(', ')}.`;
 	}
 
+	const sourcesSaid = (added: number) => (added ? ` ${many(added, 'source')} added to the library.` : '');
+	async function takeAsManuscripts() {
+		const opened = await o.take();
+		open = false;
+		const sources = sourcesSaid(opened.reduce((sum, x) => sum + x.added, 0));
+		if (opened.length === 1) {
+			toasts.say(`“${opened[0].manuscript.title}” is open.${sources}`);
+			const { typed } = o.read[0].read;
+			await goto(`/draft/${opened[0].manuscript.id}${typed.citations || typed.entries ? '/match' : ''}`);
+		} else toasts.say(`${many(opened.length, 'manuscript')} are on the desk.${sources}`);
+	}
 	async function take() {
 		taking = true;
 		try {
-			const opened = await o.take();
-			open = false;
-			const added = opened.reduce((sum, x) => sum + x.added, 0);
-			const sources = added ? ` ${many(added, 'source')} added to the library.` : '';
-			if (opened.length === 1) {
-				toasts.say(`“${opened[0].manuscript.title}” is open.${sources}`);
-				const { typed } = o.read[0].read;
-				await goto(`/draft/${opened[0].manuscript.id}${typed.citations || typed.entries ? '/match' : ''}`);
-			} else toasts.say(`${many(opened.length, 'manuscript')} are on the desk.${sources}`);
+			if (into) {
+				const added = await into(o);
+				open = false;
+				toasts.say(`${o.read.length === 1 ? o.read[0].path : `${o.read.length} files`} inserted.${sourcesSaid(added)}`);
+			} else await takeAsManuscripts();
 		} catch (e) {
-			o.trouble = unexpected(e, 'Not all of it could be put on the desk.');
+			o.trouble = unexpected(e, into ? 'Not all of it could be inserted.' : 'Not all of it could be put on the desk.');
 		} finally {
 			taking = false;
 		}
 	}
 </script>
 
-<Modal bind:open title="Open a document" aria-label="Open a document" size="lg" class="opened">
+<Modal bind:open {title} aria-label={title} size="lg" class="opened">
 	{#if o.trouble}<Alert>{o.trouble}</Alert>{/if}
 	{#if o.reading}
 		<p class="sum" role="status">Reading {o.reading}…</p>
@@ -97,7 +115,7 @@
 								r.typed.entries && `a typed list of ${many(r.typed.entries, 'entry', 'entries')}`
 							]
 								.filter(Boolean)
-								.join(' and ')} can become live in Match-up, which opens next.
+								.join(' and ')} can become live in Match-up{into ? '.' : ', which opens next.'}
 						</p>
 					{/if}
 					{#if r.unresolved.length}
@@ -126,9 +144,7 @@
 			<span class="spacer"></span>
 			<Btn onclick={() => (open = false)}>{o.read.length ? 'Cancel' : 'Close'}</Btn>
 			{#if o.read.length}
-				<Btn kind="primary" disabled={taking} onclick={take}
-					>{o.read.length === 1 ? 'Open as a manuscript' : `Open as ${o.read.length} manuscripts`}</Btn
-				>
+				<Btn kind="primary" disabled={taking} onclick={take}>{button}</Btn>
 			{/if}
 		</div>
 	{/if}

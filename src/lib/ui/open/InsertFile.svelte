@@ -1,0 +1,36 @@
+<script lang="ts">
+	/** A file is picked, read, and put into the text that is open. */
+	import { onMount } from 'svelte';
+	import { DOCUMENT_ENDINGS } from '$lib/core/document/readers/formats';
+	import type { Draft } from '$lib/editor/draft.svelte';
+	import { insertDocument } from '$lib/editor/insert-document';
+	import { inBackground } from '$lib/services/problems';
+	import { countTyped } from '../match/count-typed';
+	import OpenDocument from './OpenDocument.svelte';
+	import type { Opening } from './opening.svelte';
+
+	let { draft, onclose }: { draft: Draft; onclose: () => void } = $props();
+	const PICKED = [...DOCUMENT_ENDINGS, '.bib', '.ris', '.json'].join(',');
+	let input = $state<HTMLInputElement | null>(null);
+	let files = $state.raw<File[] | null>(null);
+	onMount(() => input?.click());
+
+	async function into(o: Opening): Promise<number> {
+		const added = await o.takeInto((doc, path) => insertDocument(draft, doc, path));
+		const count = countTyped(draft.store.doc).then((n) => void (draft.typed = n));
+		inBackground(count, 'Typed citations could not be counted.');
+		return added;
+	}
+</script>
+
+<input
+	type="file"
+	multiple
+	hidden
+	accept={PICKED}
+	aria-label="Files to insert"
+	bind:this={input}
+	oncancel={onclose}
+	onchange={() => (input?.files?.length ? (files = [...input.files]) : onclose())}
+/>
+{#if files}<OpenDocument {files} {into} {onclose} />{/if}

@@ -1,0 +1,49 @@
+/** Asks the look-up about entries of a typed list, several at once. */
+import { compareAnswers, questionsOf, type Compared, type ReadEntry } from '$lib/core/match';
+import { LookUps } from './look-ups.svelte';
+
+export class EntryLookUp {
+	busy = $state(false);
+	/** Entries that were answered, of all that were asked about. */
+	done = $state(0);
+	all = $state(0);
+	/** Entries that the look-up gave no answer for. */
+	failed = $state(0);
+	private lookUps: LookUps | null = null;
+
+	/** @param told what the look-up has of an entry, by its place among those given; null for nothing */
+	async ask(entries: ReadEntry[], told: (entry: number, answer: Compared | null) => void): Promise<void> {
+		this.lookUps?.stop();
+		const lookUps = (this.lookUps = new LookUps());
+		[this.busy, this.done, this.all, this.failed] = [true, 0, entries.length, 0];
+		let waiting = entries.map((e, entry) => ({ entry, questions: questionsOf(e.item), failed: false }));
+		const settle = (entry: number, answer: Compared | null) => {
+			this.done++;
+			told(entry, answer);
+		};
+		while (waiting.length && this.lookUps === lookUps) {
+			const next: typeof waiting = [];
+			await Promise.all(
+				waiting.map(async ({ entry, questions: [question, ...rest], failed }) => {
+					if (!question) {
+						if (failed) this.failed++;
+						return settle(entry, null);
+					}
+					const l = await lookUps.about(question);
+					if (this.lookUps !== lookUps) return;
+					const answer = compareAnswers(entries[entry], l.items);
+					if (answer) settle(entry, answer);
+					else next.push({ entry, questions: rest, failed: failed || l.state === 'failed' });
+				})
+			);
+			waiting = next;
+		}
+		if (this.lookUps === lookUps) this.busy = false;
+	}
+
+	stop(): void {
+		this.lookUps?.stop();
+		this.lookUps = null;
+		this.busy = false;
+	}
+}

@@ -1,0 +1,36 @@
+/** References typed out, in a text that was pasted or at the end of a paper or a page, as drafts of sources. */
+import { DOUBTFUL, linkEntries, loadModel, readReferenceList } from '$lib/core/match';
+import { passagesOfPaper } from '$lib/core/match/paper';
+import { DocumentError, readDocument } from '$lib/core/document/readers';
+import type { Draft, Lite } from './read-import';
+
+/**
+ * A typed list, an entry a draft.
+ * @param here sources that entries may be already
+ */
+export async function draftsOfList(text: string, here: Lite[]): Promise<Draft[]> {
+	const entries = readReferenceList(text, await loadModel());
+	const linked = linkEntries(
+		entries,
+		here.map((s) => ({ id: s.id, key: '', item: s.item }))
+	);
+	return entries.map(({ item, confidence, text: typed, line }, i): Draft => {
+		const { sourceId, why } = linked[i];
+		const doubtful = Object.keys(confidence).filter((f) => item[f] !== undefined && confidence[f] < DOUBTFUL);
+		return { item, line, typed, doubtful, ...(sourceId && { like: { id: sourceId, reason: why, sure: true } }) };
+	});
+}
+
+/** What a paper lists at its end. @param name as of its file: by its ending it is read */
+export async function draftsListedIn(name: string, text: string, here: Lite[], title: string): Promise<Draft[]> {
+	let list: string;
+	try {
+		list = passagesOfPaper(readDocument(name, new TextEncoder().encode(text), () => null).paper).list;
+	} catch (e) {
+		// what it is was read; that it lists something cannot be told
+		if (e instanceof DocumentError) return [];
+		throw e;
+	}
+	if (!list) return [];
+	return (await draftsOfList(list, here)).map((d) => ({ ...d, listedIn: title }));
+}
