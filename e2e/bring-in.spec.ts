@@ -272,3 +272,56 @@ test('a PDF that is none, or that gives no draft, is said with its reason; nothi
 	await expect(alert).toContainText('scan.pdf: Its pages are pictures without text');
 	await expect(alert).toContainText('Enter it by hand, or look it up by its title or DOI. Nothing was added.');
 });
+
+const TYPED = `Osei, R. L. (1980). After the causeways: Harbour labour in Fennick. Night Shore, 52(1), 118–129.
+
+Okonjo, A., & Brandt, L. M. (2019). Mapping the gaslit quays. Harbour Studies, 12(3), 201–219.
+
+Stone, P. (1988). Stone quays: A history of loading. Tidemark Press.`;
+
+test('references as they are printed: taken apart, compared with library and look-up, added with one step', async ({
+	page
+}) => {
+	// what the look-up does not have is an answer of its own
+	const done = watchErrors(page, [/404/]);
+	await openSources(page);
+	const dialog = await paste(page, TYPED);
+	await expect(dialog).toContainText('From the pasted text (typed references): 2 read, 1 already here, 0 skipped.');
+	await expect(dialog).toContainText('Stone, P. (1988). Stone quays: A history of loading. Tidemark Press.');
+	await dialog.getByRole('button', { name: 'Compare with the look-up' }).click();
+	await expect(dialog).toContainText('2 compared');
+	await expect(dialog).toContainText('Look-up: the same work (the same title); added:');
+	await expect(dialog).toContainText('it has other values: pages “118-130”');
+	await expect(dialog).toContainText('Look-up: nothing like it.');
+	await expectAccessible(page);
+	await dialog.getByRole('button', { name: 'Add 2 sources' }).click();
+	await expect(page.getByText('69 sources')).toBeVisible();
+	await page.getByRole('button', { name: 'Undo: imported 2 sources' }).click();
+	await expect(page.getByText('67 sources')).toBeVisible();
+	done();
+});
+
+test('what a paper lists: the person takes what is wanted, and each says where it was found', async ({ page }) => {
+	const done = watchErrors(page);
+	await openSources(page);
+	await page.getByRole('button', { name: 'Import', exact: true }).click();
+	const lines = ['Lamps at work', 'Words on lamps and those who lit them.', 'References', ...TYPED.split('\n\n')];
+	await page.getByLabel('Files', { exact: true }).setInputFiles({
+		name: 'lamps.pdf',
+		mimeType: 'application/pdf',
+		buffer: tinyPdf(
+			{ Title: 'Lamps at work', Author: 'Ida Lark' },
+			lines.map((text, i) => ({ text: text.replace(/–/g, '-'), size: i ? 9 : 20 }))
+		)
+	});
+	const dialog = page.getByRole('dialog');
+	await expect(dialog.getByRole('heading', { name: 'Listed in “Lamps at work” 3' })).toBeVisible();
+	await expect(dialog.getByRole('button', { name: 'Add 1 source' })).toBeVisible();
+	await dialog.getByLabel(/^What to do with Stone quays/).selectOption('add');
+	await dialog.getByRole('button', { name: 'Add 2 sources' }).click();
+	await expect(page.getByText('69 sources')).toBeVisible();
+	await page.getByRole('searchbox', { name: 'Find sources' }).fill('Stone quays');
+	await page.getByRole('button', { name: /Stone quays/ }).click();
+	await expect(page.getByText('found in Lamps at work')).toBeVisible();
+	done();
+});

@@ -1,7 +1,7 @@
 /** Documents are opened from the Desk: what was read is said first, then they are manuscripts with live citations. */
 import { expect, test, type Page } from '@playwright/test';
 import { strToU8, zipSync } from 'fflate';
-import { expectAccessible, openDesk, watchErrors } from './helpers';
+import { expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
 
 const file = (name: string, text: string, mimeType = 'text/plain') => ({ name, mimeType, buffer: Buffer.from(text) });
 
@@ -167,5 +167,40 @@ test('a word-processor file: its citations are live, its notes in the margin; on
 	await expect(page.getByRole('complementary', { name: 'Citations beside the text' })).toContainText(
 		'Told at the mole.'
 	);
+	done();
+});
+
+test('text from a file goes into the draft behind the paragraph of the caret, with its sources; undo takes it out', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	const before = await sheet.getByRole('list', { name: 'Bibliography entries' }).getByRole('listitem').count();
+	await sheet.getByRole('heading').nth(1).click();
+	const section = await sheet.getByRole('heading').nth(1).innerText();
+	await page.getByRole('toolbar', { name: 'Formatting' }).getByRole('button', { name: 'Insert' }).click();
+	const [chooser] = await Promise.all([
+		page.waitForEvent('filechooser'),
+		page.getByRole('menuitem', { name: 'Text from a file…' }).click()
+	]);
+	await chooser.setFiles([file('lamp.md', MARKDOWN), file('refs.bib', BIB)]);
+	const dialog = page.getByRole('dialog', { name: 'Insert text from a file' });
+	await expect(dialog).toContainText('4 live citations; 2 sources new to your library, 1 source already in it.');
+	await dialog.getByRole('button', { name: 'Insert behind the paragraph' }).click();
+	await expect(page.getByText('lamp.md inserted. 2 sources added to the library.')).toBeVisible();
+	await expect(sheet).toContainText('Gas was dear (Lark & de Roos, 2001, p. 12; see Okonjo & Brandt, 2019)');
+	const headings = await sheet.getByRole('heading').allInnerTexts();
+	expect(headings.slice(headings.indexOf(section), headings.indexOf(section) + 3)).toEqual([
+		section,
+		'The price of a lamp',
+		'Prices'
+	]);
+	await expect(sheet.getByRole('list', { name: 'Bibliography entries' })).toHaveCount(1);
+	await expect(sheet.getByRole('list', { name: 'Bibliography entries' })).toContainText('Bells over water');
+	await expect(sheet).toBeFocused();
+	await page.keyboard.press('Control+z');
+	await expect(sheet).not.toContainText('Gas was dear');
+	await expect(sheet.getByRole('list', { name: 'Bibliography entries' }).getByRole('listitem')).toHaveCount(before);
 	done();
 });

@@ -90,6 +90,9 @@ const draft = (d: Draft): ReadRecord & Draft => ({
 	annotation: d.annotation ?? ''
 });
 
+/** What a page or paper is called. @param file where it has no title */
+const nameOf = (item: Item | undefined, file: string): string => (item?.title ? titleOf(item) : file);
+
 interface ReadFile {
 	format: string;
 	records: (ReadRecord & Partial<Draft>)[];
@@ -101,7 +104,10 @@ async function readOne(f: ImportFile, here: Lite[]): Promise<ReadFile> {
 	const none = { skipped: [], remarks: [] };
 	if (Array.isArray(f.content)) {
 		const records = f.content.map(draft);
-		if (f.paper) records.push(...(await listed(`${f.name}.txt`, f.paper, here, records[0]?.item, f.name)));
+		if (f.paper) {
+			const { draftsListedInPaper } = await import('./typed-list');
+			records.push(...(await draftsListedInPaper(f.paper, here, nameOf(records[0]?.item, f.name))).map(draft));
+		}
 		return { format: '', records, ...none };
 	}
 	const text = typeof f.content === 'string' ? f.content : decodeText(new Uint8Array(f.content));
@@ -115,10 +121,11 @@ async function readOne(f: ImportFile, here: Lite[]): Promise<ReadFile> {
 		};
 	if (/\.x?html?$/i.test(f.name) || /^\s*(?:<!doctype html|<html[\s>]|<!--)/i.test(text)) {
 		const items = readHtml(text, today());
-		const list = await listed('page.html', text, here, items[0], f.name);
+		const { draftsListedInPage } = await import('./typed-list');
+		const list = await draftsListedInPage(text, here, nameOf(items[0], f.name));
 		return {
 			format: 'web page',
-			records: [...items.map((item) => draft({ item, note: LOOK })), ...list],
+			records: [...items.map((item) => draft({ item, note: LOOK })), ...list.map(draft)],
 			skipped:
 				items.length || list.length
 					? []
@@ -145,12 +152,6 @@ async function readOne(f: ImportFile, here: Lite[]): Promise<ReadFile> {
 		],
 		remarks: []
 	};
-}
-
-/** What a paper or page lists. @param item what it is itself @param file what it is called where it has no title */
-async function listed(name: string, text: string, here: Lite[], item: Item | undefined, file: string) {
-	const { draftsListedIn } = await import('./typed-list');
-	return (await draftsListedIn(name, text, here, item?.title ? titleOf(item) : file)).map(draft);
 }
 
 /** A record goes on to the next slice so that word of progress gets out. */

@@ -1,5 +1,5 @@
 /** References typed out, in a text that was pasted or at the end of a paper or a page, as drafts of sources. */
-import { DOUBTFUL, linkEntries, loadModel, readReferenceList } from '$lib/core/match';
+import { DOUBTFUL, linkEntries, listInLines, loadModel, readReferenceList } from '$lib/core/match';
 import { passagesOfPaper } from '$lib/core/match/paper';
 import { DocumentError, readDocument } from '$lib/core/document/readers';
 import type { Draft, Lite } from './read-import';
@@ -21,16 +21,23 @@ export async function draftsOfList(text: string, here: Lite[]): Promise<Draft[]>
 	});
 }
 
-/** What a paper lists at its end. @param name as of its file: by its ending it is read */
-export async function draftsListedIn(name: string, text: string, here: Lite[], title: string): Promise<Draft[]> {
+/** What a web page lists. @param title what the page is called */
+export async function draftsListedInPage(html: string, here: Lite[], title: string): Promise<Draft[]> {
 	let list: string;
 	try {
-		list = passagesOfPaper(readDocument(name, new TextEncoder().encode(text), () => null).paper).list;
+		list = passagesOfPaper(readDocument('page.html', new TextEncoder().encode(html), () => null).paper).list;
 	} catch (e) {
 		// what it is was read; that it lists something cannot be told
 		if (e instanceof DocumentError) return [];
 		throw e;
 	}
-	if (!list) return [];
-	return (await draftsOfList(list, here)).map((d) => ({ ...d, listedIn: title }));
+	return listed(list, here, title);
+}
+
+/** What a paper lists. @param lines its last pages, as lines, without what told paragraphs apart */
+export const draftsListedInPaper = (lines: string, here: Lite[], title: string): Promise<Draft[]> =>
+	listed(listInLines(lines), here, title);
+
+async function listed(list: string, here: Lite[], title: string): Promise<Draft[]> {
+	return list ? (await draftsOfList(list, here)).map((d) => ({ ...d, listedIn: title })) : [];
 }

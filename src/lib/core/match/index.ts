@@ -14,6 +14,7 @@ export { compareAnswers, completed, questionsOf, type Compared } from './look-up
 export {
 	DOUBTFUL,
 	isTypedList,
+	listInLines,
 	loadModel,
 	looksLikeList,
 	readReference,

@@ -15,6 +15,16 @@
 	let files = $state.raw<File[] | null>(null);
 	onMount(() => input?.click());
 
+	/** Whoever inserts goes on writing: the caret is in the text as soon as the dialog has let go of the page. */
+	function write() {
+		if (document.querySelector('dialog[open]')) requestAnimationFrame(write);
+		else draft.view?.focus();
+	}
+	function end() {
+		onclose();
+		write();
+	}
+
 	async function into(o: Opening): Promise<number> {
 		const added = await o.takeInto((doc, path) => insertDocument(draft, doc, path));
 		const count = countTyped(draft.store.doc).then((n) => void (draft.typed = n));
@@ -30,7 +40,7 @@
 	accept={PICKED}
 	aria-label="Files to insert"
 	bind:this={input}
-	oncancel={onclose}
-	onchange={() => (input?.files?.length ? (files = [...input.files]) : onclose())}
+	oncancel={end}
+	onchange={() => (input?.files?.length ? (files = [...input.files]) : end())}
 />
-{#if files}<OpenDocument {files} {into} {onclose} />{/if}
+{#if files}<OpenDocument {files} {into} onclose={end} />{/if}

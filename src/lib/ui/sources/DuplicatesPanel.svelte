@@ -18,6 +18,7 @@
 	import Press from '../kit/Press.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import type { LibraryView } from './library-view.svelte';
+	import { originWords } from './origin-words';
 	import Table from '../kit/Table.svelte';
 	import Choice from '../kit/Choice.svelte';
 
@@ -149,10 +150,9 @@
 									<Choice name="keep" bind:group={keep} value={i}><span>Keep the key <code>{s.key}</code></span></Choice
 									>
 									<small
-										>{cites[i] ? `cited ${cites[i] === 1 ? 'once' : `${cites[i]} times`}` : 'not cited'} · {s.origin ===
-										'typed'
-											? 'entered by hand'
-											: `from ${s.origin}`}</small
+										>{cites[i] ? `cited ${cites[i] === 1 ? 'once' : `${cites[i]} times`}` : 'not cited'} · {originWords(
+											s.origin
+										)}</small
 									>
 								</th>
 							{/each}

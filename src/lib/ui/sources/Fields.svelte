@@ -16,6 +16,7 @@
 	} from '$lib/core/source';
 	import Btn from '../kit/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
+	import { originWords } from './origin-words';
 	import type { Put } from './change';
 	import NamesField from './NamesField.svelte';
 	import { sourcePreview } from './preview.svelte';
@@ -268,8 +269,7 @@
 		<Btn kind="quiet" onclick={onremove}>Delete</Btn>
 	</p>
 	<small class="origin"
-		>{source.origin === 'typed' ? 'Entered by hand' : `From ${source.origin}`}{view.shelves.length &&
-		!source.shelves.length
+		><span>{originWords(source.origin)}</span>{view.shelves.length && !source.shelves.length
 			? ' · on no shelf'
 			: ''}</small
 	>
@@ -295,6 +295,12 @@
 		gap: 8px;
 	}
 	.date small,
+	.origin span {
+		display: inline-block;
+	}
+	.origin span::first-letter {
+		text-transform: uppercase;
+	}
 	.origin {
 		color: var(--ink-3);
 		font-size: 12px;

@@ -9,7 +9,7 @@ import { splitList, withoutDashes } from './split';
 import { tag } from './tagger';
 import { tokenize } from './tokens';
 
-export { isTypedList, looksLikeList, splitList, type Entry } from './split';
+export { isTypedList, listInLines, looksLikeList, splitList, type Entry } from './split';
 export type { Model } from './model';
 
 export interface ReadEntry {

@@ -202,3 +202,22 @@ export function isTypedList(text: string): boolean {
 	);
 	return good.length > 0 && good.length >= entries.length * 0.7;
 }
+
+/** What follows the list of a paper. */
+const BEHIND_LIST =
+	/^\s*(?:\d+\.?\s+|[A-Z]\.?\s+)?(?:appendi(?:x|ces)|supplementa\w*|supporting information|acknowledge?ments?|about the authors?|author contributions?|biograph\w*|anhang|annexes?|apéndices?)\b.{0,60}$/i;
+
+/**
+ * The list at the end of a paper of which only lines are known, as of a PDF: what stands below the last heading of
+ * references.
+ * @returns empty where there is none
+ */
+export function listInLines(text: string): string {
+	const lines = text.replace(/\r\n?|\f/g, '\n').split('\n');
+	const heading = lines.findLastIndex((l) => isListHeading(l));
+	if (heading < 0) return '';
+	const below = lines.slice(heading + 1);
+	const end = below.findIndex((l) => BEHIND_LIST.test(l));
+	const list = (end < 0 ? below : below.slice(0, end)).join('\n');
+	return looksLikeList(list) ? list : '';
+}
