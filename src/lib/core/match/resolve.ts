@@ -88,7 +88,12 @@ export class Resolver {
 	private readonly near = new Map<string, Set<string>>();
 	/** Abbreviations that the paper itself introduces: “Coastal Nature Agency [CNA]”. */
 	private readonly short = new Map<string, string>();
+	private readonly excerpts = new Map<string, string[]>();
 	readonly size: number;
+
+	excerptsOf(id: string): readonly string[] {
+		return this.excerpts.get(id) ?? [];
+	}
 
 	/** @param numbers of the entries of the paper's own list, whether they are known or not */
 	constructor(
@@ -114,6 +119,7 @@ export class Resolver {
 				url
 			};
 			all.push(k);
+			if (source.excerpts?.length) this.excerpts.set(source.id, source.excerpts);
 			for (const p of people.slice(0, 1)) for (const n of p.keys) push(this.byName, n, k);
 			if (!people.length || people[0].body) for (const head of titleHeads(k.title)) push(this.byTitle, head, k);
 			if (k.title.length) push(this.byOpening, opening(k.title, 0), k);

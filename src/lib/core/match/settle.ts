@@ -1,4 +1,5 @@
 /** Which finds are citations, and how sure it is: by what the whole paper is seen to do. */
+import { preferQuoted } from './quoted';
 import type { Resolver } from './resolve';
 import type { Accepted, Habit, Passage, Status, TypedCitation, TypedCite } from './types';
 
@@ -22,6 +23,7 @@ export function settle(found: Found[], passages: Passage[], resolver: Resolver, 
 	// who cites by author and year has other numbers behind words: of institutes, of notes
 	if (datedHabit >= 2) for (const open of ['~', '(']) numeric.delete(open);
 	preferCited(found, passages);
+	preferQuoted(found, passages, (id) => resolver.excerptsOf(id));
 	const keep = (f: Found): boolean => {
 		switch (f.habit) {
 			case 'author-date':

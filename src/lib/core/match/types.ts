@@ -32,6 +32,8 @@ export interface MatchSource {
 	number?: number;
 	/** Letter behind the year, as the typed list has it. */
 	letter?: string;
+	/** Words that were excerpted from it: a quotation before a citation may be among them. */
+	excerpts?: string[];
 }
 
 /**

@@ -24,6 +24,7 @@ export const FIELDS: Field[] = [
 	f('title', 'Title', 'text', 'Eels and the lit channel: A net survey'),
 	f('title-short', 'Short title', 'text', 'Eels and the lit channel'),
 	f('container-title', 'In', 'text', 'Letters in Field Ecology'),
+	f('container-title-short', 'In, abbreviated', 'text', 'Lett. Field Ecol.'),
 	f('collection-title', 'Series', 'text', 'Studies in Municipal Work'),
 	f('issued', 'Date', 'date', '2019, May 2019, 2019-05-03, c. 1890'),
 	f('original-date', 'First published', 'date', '1909'),

@@ -28,7 +28,8 @@
 	let { m }: { m: MatchUp } = $props();
 	/** The entry whose fields are edited. */
 	let editing = $state('');
-	const ORDER = FIELDS.map((f) => f.name);
+	const ORDER = new Map(FIELDS.map((f, i) => [f.name, i]));
+	const place = (field: string) => ORDER.get(field) ?? FIELDS.length;
 	const adding = $derived(m.entries.filter((e) => e.add && !e.sourceId).length);
 
 	const lookUp = new EntryLookUp();
@@ -42,7 +43,7 @@
 	const fieldsOf = (e: ReviewedEntry) =>
 		Object.keys(e.item)
 			.filter((f) => f !== 'id' && f !== 'type' && f !== 'custom')
-			.sort((a, b) => ORDER.indexOf(a) - ORDER.indexOf(b));
+			.sort((a, b) => place(a) - place(b));
 	const doubtful = (e: ReviewedEntry, field: string) =>
 		(e.entry.confidence[field] ?? 1) < DOUBTFUL || other(e, field) !== undefined;
 	const doubts = (e: ReviewedEntry) => [...fieldsOf(e), 'type'].filter((f) => doubtful(e, f)).length;

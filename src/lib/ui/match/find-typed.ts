@@ -31,7 +31,12 @@ export function findTyped(doc: Node): Job<FoundHere> {
 	const { passages, at, notes, list } = passagesOfDoc(doc, library.resolve);
 	const { notCitations, accepted } = settingsOf(doc);
 	const none = new Set(notCitations);
-	const sources = [...library.sources.values()].map((s): MatchSource => ({ id: s.id, key: s.key, item: s.item }));
+	const sources = [...library.sources.values()].map((s): MatchSource => ({
+		id: s.id,
+		key: s.key,
+		item: s.item,
+		excerpts: s.excerpts.map((e) => e.text)
+	}));
 	const job = runMatchJob(sources, (api) => api.match(passages, list?.text ?? '', accepted) as Promise<Matched>);
 	const result = job.result.then((answer): FoundHere => {
 		const { citations, list: linked } = sound(answer, isMatched);

@@ -140,12 +140,12 @@
 					<span
 						><b>{shortAuthor(row.item) || 'No author'}</b>
 						{yearOf(row.item)} <i>{titleOf(row.item)}</i>
+						{#if row.typed}<small class="typed">{row.typed}</small>{/if}
 						{#if row.like}<small><i class="diamond" aria-hidden="true"></i>{like(row)}</small>{/if}
 						{#each row.notes as n, k (k)}<small>{n}</small>{/each}
 						{#if row.doubtful?.length}<small
 								><i class="diamond" aria-hidden="true"></i>Doubtful: {row.doubtful.map(fieldLabel).join(', ')}</small
-							>{/if}
-						{#if row.typed}<small class="typed">{row.typed}</small>{/if}</span
+							>{/if}</span
 					>
 					<Pick
 						look="bare"

@@ -276,6 +276,23 @@ test('files that are none, damaged, protected or bombs: a sentence, and nothing 
 	fails(bomb(9, 50_000_000), /400 MB/);
 });
 
+test('words in boxes beside the text stand behind their paragraph, once', () => {
+	const box = (words: string) => `<w:txbxContent>${p(r(words))}${li('item', 1, 0)}</w:txbxContent>`;
+	const { paper, dropped } = open({
+		body:
+			p(
+				`${r('before')}<w:r><mc:AlternateContent xmlns:mc="m"><mc:Choice><w:drawing>${box('Datum')}</w:drawing></mc:Choice><mc:Fallback><w:pict>${box('Datum')}</w:pict></mc:Fallback></mc:AlternateContent></w:r>`
+			) + p(r('after'))
+	});
+	assert.deepEqual([...everyLine(paper)].map((l) => textOf(l.line)).filter(Boolean), [
+		'before',
+		'Datum',
+		'item',
+		'after'
+	]);
+	assert.match(dropped[0].what, /stand behind the paragraph/);
+});
+
 test('whatever XML stands in it, a paper or a DocumentError', () => {
 	const piece = fc.constantFrom(
 		r('words'),
@@ -293,7 +310,9 @@ test('whatever XML stands in it, a paper or a DocumentError', () => {
 		'<w:tbl><w:tr><w:tc><w:tcPr><w:vMerge/><w:gridSpan w:val="-3"/></w:tcPr></w:tc></w:tr></w:tbl>',
 		p(field('BIBLIOGRAPHY', 'x')),
 		p(field('REF x', 'y')),
-		'<w:p><w:r><w:drawing/></w:r></w:p>'
+		'<w:p><w:r><w:drawing/></w:r></w:p>',
+		`<w:p><w:r><w:pict><w:txbxContent>${p(r('boxed'))}<w:tbl/></w:txbxContent></w:pict></w:r></w:p>`,
+		'<w:p><w:r><w:pict><w:txbxContent/></w:pict></w:r></w:p>'
 	);
 	fc.assert(
 		fc.property(fc.array(piece, { maxLength: 14 }), (parts) => {

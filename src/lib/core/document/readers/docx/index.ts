@@ -150,19 +150,19 @@ export class DocxReader {
 		const pieces: (Para | Block)[] = [];
 		const walk = (x: Xml) => {
 			for (const k of elementsOf(x)) {
-				if (k.name === 'w:p') pieces.push(...this.para(k, runs));
+				if (k.name === 'w:p') pieces.push(...this.para(k, runs, relations));
 				else if (k.name === 'w:tbl') pieces.push(this.table(k, relations));
 				else if (k.name === 'w:sdt') walk(child(k, 'w:sdtContent') ?? { name: '', attrs: {}, kids: [] });
 				else if (/^w:(?:ins|moveTo|customXml|smartTag)$/.test(k.name)) walk(k);
 				else if (k.name === 'm:oMathPara' || k.name === 'm:oMath')
-					pieces.push(...this.para({ name: 'w:p', attrs: {}, kids: [k] }, runs));
+					pieces.push(...this.para({ name: 'w:p', attrs: {}, kids: [k] }, runs, relations));
 			}
 		};
 		walk(container);
 		return this.together(pieces, relations);
 	}
 
-	private para(p: Xml, runs: Runs): (Para | Block)[] {
+	private para(p: Xml, runs: Runs, relations: Map<string, Relation>): (Para | Block)[] {
 		const pPr = child(p, 'w:pPr');
 		const style = this.styleOf(p);
 		const before = runs.swallowing;
@@ -196,7 +196,8 @@ export class DocxReader {
 						? { numId, level: Math.min(8, Number(attribute(child(numPr, 'w:ilvl'), 'w:val')) || 0) }
 						: null,
 				align: Object.hasOwn(ALIGN, jc) ? ALIGN[jc] : ''
-			}
+			},
+			...line.boxes.flatMap((box) => this.blocks(box, relations))
 		];
 	}
 

@@ -34,6 +34,8 @@ export interface Line {
 	sequence: string;
 	/** A bibliography begins here. */
 	bibliography: boolean;
+	/** What boxes beside the text hold (17.17.1). */
+	boxes: Xml[];
 }
 
 export class Runs {
@@ -169,9 +171,10 @@ export class Runs {
 		const blip = [...descendants(x, 'a:blip')][0];
 		const image = [...descendants(x, 'v:imagedata')][0];
 		const relation = attribute(blip, 'r:embed') || attribute(blip, 'r:link') || attribute(image, 'r:id');
+		const boxes = boxesIn(x);
+		this.line.boxes.push(...boxes);
 		if (!relation) {
-			const words = [...descendants(x, 'w:t')].map(wordsIn).join(' ').trim();
-			this.reader.loses(words ? `a box beside the text (“${words.slice(0, 60)}”)` : 'a drawing');
+			this.reader.loses(boxes.length ? 'a box beside the text: its words stand behind the paragraph' : 'a drawing');
 			return;
 		}
 		const described = [...descendants(x, 'wp:docPr')][0];
@@ -259,5 +262,14 @@ const emptyLine = (): Line => ({
 	pageBreak: false,
 	bookmarks: [],
 	sequence: '',
-	bibliography: false
+	bibliography: false,
+	boxes: []
 });
+
+/** Boxes of a drawing; of what is written twice for older readers, the first. */
+function boxesIn(x: Xml): Xml[] {
+	if (x.name === 'w:txbxContent') return wordsIn(x).trim() ? [x] : [];
+	if (x.name === 'mc:AlternateContent')
+		return elementsOf(child(x, 'mc:Choice') ?? child(x, 'mc:Fallback')).flatMap(boxesIn);
+	return elementsOf(x).flatMap(boxesIn);
+}

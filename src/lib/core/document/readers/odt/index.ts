@@ -78,6 +78,8 @@ class OdtReader {
 	/** What a line holds that stands beside it. */
 	private pictures: { href: string; alt: string; caption: Inline[] }[] = [];
 	private marked: string[] = [];
+	/** Boxes beside the paragraph that is read. */
+	private boxes: Xml[] = [];
 	private captionOf = '';
 
 	constructor(
@@ -183,22 +185,8 @@ class OdtReader {
 			return;
 		}
 		switch (x.name) {
-			case 'text:h': {
-				const content = this.line(x);
-				if (!content.length) return;
-				const id = newId();
-				for (const b of this.marked) this.bookmarks.set(b, id);
-				this.where = `in “${wordsIn(x).trim().slice(0, 60)}”`;
-				out.push({
-					t: 'heading',
-					id,
-					level: Math.min(6, Math.max(1, Number(attribute(x, 'text:outline-level')) || 1)) + (this.titled ? 1 : 0),
-					content,
-					lang: '',
-					align: ''
-				});
-				return;
-			}
+			case 'text:h':
+				return this.heading(x, out);
 			case 'text:p':
 				return this.para(x, out);
 			case 'text:list':
@@ -228,7 +216,32 @@ class OdtReader {
 		return wordsIn([...descendants(x, 'text:index-title')][0]).trim();
 	}
 
+	private heading(x: Xml, out: Block[]): void {
+		const { boxes } = this;
+		this.boxes = [];
+		const content = this.line(x);
+		const own = this.boxes;
+		this.boxes = boxes;
+		if (content.length) {
+			const id = newId();
+			for (const b of this.marked) this.bookmarks.set(b, id);
+			this.where = `in “${wordsIn(x).trim().slice(0, 60)}”`;
+			const level = Math.min(6, Math.max(1, Number(attribute(x, 'text:outline-level')) || 1)) + (this.titled ? 1 : 0);
+			out.push({ t: 'heading', id, level, content, lang: '', align: '' });
+		}
+		for (const box of own) out.push(...this.blocks(box));
+	}
+
 	private para(x: Xml, out: Block[]): void {
+		const { boxes } = this;
+		this.boxes = [];
+		this.wordsOfPara(x, out);
+		const own = this.boxes;
+		this.boxes = boxes;
+		for (const box of own) out.push(...this.blocks(box));
+	}
+
+	private wordsOfPara(x: Xml, out: Block[]): void {
 		const name = attribute(x, 'text:style-name');
 		const lineage = this.lineage(name);
 		if (this.styles.get(`paragraph ${name}`)?.pageBreak && out.length) out.push({ t: 'page-break' });
@@ -423,7 +436,10 @@ class OdtReader {
 			}
 			this.pictures = pictures;
 			this.marked = marked;
-			if (!pictures.length && inner.length) this.lost.add('a box beside the text', this.where);
+			if (!pictures.length && inner.length) {
+				this.lost.add('a box beside the text: its words stand behind the paragraph', this.where);
+				this.boxes.push(box);
+			}
 			return;
 		}
 		const image = child(x, 'draw:image');

@@ -101,6 +101,17 @@ test('formulas with their TeX, boxes with a picture and its caption', () => {
 	assert.equal(shape(figure), 'figure Pictures/lamp.png “” The quay');
 });
 
+test('words in a box stand behind its paragraph, and words before it are kept', () => {
+	const { paper, dropped } = open(
+		'<text:h text:outline-level="1">H<draw:frame><draw:text-box><text:p>by the heading</text:p></draw:text-box></draw:frame></text:h><text:p>before<draw:frame><draw:text-box><text:p>boxed</text:p></draw:text-box></draw:frame> and <text:note text:note-class="footnote"><text:note-body><text:p>note</text:p></text:note-body></text:note></text:p><text:p>after</text:p>'
+	);
+	assert.deepEqual(
+		paper.blocks.map((b) => ('content' in b ? textOf(b.content).trim() : b.t)),
+		['H', 'by the heading', 'before and', 'boxed', 'after']
+	);
+	assert.match(dropped[0].what, /stand behind the paragraph.*2 times/);
+});
+
 test('protected files, files of another kind, and anything at all: a sentence', () => {
 	const fails = (bytes: Uint8Array, why: RegExp) =>
 		assert.throws(
@@ -131,10 +142,23 @@ test('protected files, files of another kind, and anything at all: a sentence', 
 		'<text:p text:style-name="Title"><text:note/></text:p>',
 		'words',
 		'<text:p><draw:frame><draw:text-box/></draw:frame></text:p>',
+		'<text:p><draw:frame><draw:text-box><text:p>boxed<text:note><text:note-body><text:p>n</text:p></text:note-body></text:note></text:p></draw:text-box></draw:frame></text:p>',
 		'<text:p><text:sequence-ref/></text:p>'
 	);
 	fc.assert(
 		fc.property(fc.array(piece, { maxLength: 14 }), (parts) => toManuscript(open(parts.join('')).paper).doc.check()),
+		{ numRuns: Number(process.env.FUZZ ?? 200) }
+	);
+	fc.assert(
+		fc.property(fc.uint8Array({ maxLength: 400 }), fc.nat(600), (noise, at) => {
+			const bytes = file('<text:p>x</text:p>');
+			bytes.set(noise.subarray(0, Math.max(0, bytes.length - at)), Math.min(at, bytes.length));
+			try {
+				readDocument('a.odt', bytes, () => null);
+			} catch (e) {
+				if (!(e instanceof DocumentError)) throw e;
+			}
+		}),
 		{ numRuns: Number(process.env.FUZZ ?? 200) }
 	);
 });
