@@ -96,7 +96,7 @@ test('what is typed while the style panel itself is on its way is found and used
 	const held = new Promise<void>((ok) => (release = ok));
 	// whichever file holds the panel's code
 	await page.route('**/_app/immutable/chunks/*.js', async (r) => {
-		const answer = await r.fetch();
+		const answer = await r.fetch({ maxRetries: 3 });
 		if ((await answer.text()).includes('After switching to')) await held;
 		await r.fulfill({ response: answer }).catch(() => undefined);
 	});

@@ -1,23 +1,25 @@
 /**
  * npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--report]: reads a document, formats it,
  * writes it. Formats by the names of the files. A LaTeX or Markdown file's own bibliography, parts and pictures are found
- * beside it. --report prints JSON to standard output; OUT may be left out then. What cannot be read ends with 1 and one
- * line on standard error.
+ * beside it; Markdown is written with cite keys, its sources (.bib) and pictures beside it. --report prints JSON to
+ * standard output; OUT may be left out then. What cannot be read ends with 1 and one line on standard error.
  */
-import { existsSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { basename, dirname, join } from 'node:path';
 import { createSession } from '../src/lib/core/citing';
 import { toFinal, writeHtml } from '../src/lib/core/document';
 import { writeDocxBytes } from '../src/lib/core/document/docx';
 import { readOwn, writeOwn } from '../src/lib/core/document/own';
 import { DocumentError, readDocument, type OpenedDocument } from '../src/lib/core/document/readers';
+import { writeMarkdown } from '../src/lib/core/document/writers/markdown';
 import { decodeText } from '../src/lib/core/exchange';
 import { assetToData, ManuscriptError, placeCitations, readCitations, settingsOf } from '../src/lib/core/manuscript';
-import { countPaper, toManuscript, type Paper, type PaperSource } from '../src/lib/core/paper';
+import { countPaper, toManuscript, type Dropped, type Paper, type PaperSource } from '../src/lib/core/paper';
 import { localeTree, styleTree } from './catalogue';
 import { besideOf, fail, sourcesFrom } from './files';
 
 const USAGE =
-	'usage: npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--report]; IN .docx, .odt, .md, .tex, .html, .txt or .json, OUT .html, .docx or .json';
+	'usage: npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--report]; IN .docx, .odt, .md, .tex, .html, .txt or .json, OUT .html, .docx, .md or .json';
 
 interface Options {
 	names: string[];
@@ -25,21 +27,24 @@ interface Options {
 	style: string;
 	locale: string;
 	report: boolean;
+	/** Empty for what the format has: Markdown is live, the others are final. */
+	kind: string;
 }
 
 function options(args: string[]): Options {
-	const o: Options = { names: [], sources: [], style: 'apa', locale: '', report: false };
+	const o: Options = { names: [], sources: [], style: 'apa', locale: '', report: false, kind: '' };
 	for (let i = 0; i < args.length; i++) {
 		const value = () => args[++i] ?? fail(USAGE);
 		if (args[i] === '--report') o.report = true;
 		else if (args[i] === '--sources') o.sources.push(value());
 		else if (args[i] === '--style') o.style = value();
 		else if (args[i] === '--locale') o.locale = value();
-		else if (args[i] === '--kind') {
-			if (value() !== 'final') fail('Only final files can be written: --kind final.');
-		} else if (args[i].startsWith('--')) fail(USAGE);
+		else if (args[i] === '--kind') o.kind = value();
+		else if (args[i].startsWith('--')) fail(USAGE);
 		else o.names.push(args[i]);
 	}
+	const only = o.names[1]?.endsWith('.md') ? 'live' : 'final';
+	if (o.kind && o.kind !== only) fail(`Only ${only} files of this format can be written yet: --kind ${only}.`);
 	if (o.names.length < 1 || o.names.length > 2 || (o.names.length === 1 && !o.report)) fail(USAGE);
 	return o;
 }
@@ -89,6 +94,18 @@ function finalOf(paper: Paper, o: Options) {
 	});
 }
 
+/** Writes Markdown with its sources and pictures beside it. @returns what it cannot hold */
+function markdownTo(output: string, paper: Paper): Dropped[] {
+	const { text, files, dropped } = writeMarkdown(paper, { bibliography: basename(output).replace(/md$/, 'bib') });
+	writeFileSync(output, text);
+	for (const { path, bytes } of files) {
+		const place = join(dirname(output), path);
+		mkdirSync(dirname(place), { recursive: true });
+		writeFileSync(place, bytes);
+	}
+	return dropped;
+}
+
 async function main(): Promise<void> {
 	const o = options(process.argv.slice(2));
 	const [input, output = ''] = o.names;
@@ -97,7 +114,8 @@ async function main(): Promise<void> {
 	if (output.endsWith('.json')) writeFileSync(output, writeOwn(paper).text);
 	else if (output.endsWith('.html')) writeFileSync(output, writeHtml(finalOf(paper, o)));
 	else if (output.endsWith('.docx')) writeFileSync(output, await writeDocxBytes(finalOf(paper, o)));
-	else if (output) fail(`${output}: only .html, .docx and .json can be written.`);
+	else if (output.endsWith('.md')) dropped.push(...markdownTo(output, paper));
+	else if (output) fail(`${output}: only .html, .docx, .md and .json can be written.`);
 	const lost = [...dropped, ...made.dropped];
 	if (!o.report) {
 		for (const d of lost) console.error(`${d.where}: not kept: ${d.what}`);

@@ -33,6 +33,9 @@ const server = createServer((req, res) => {
 		res.end('Not found');
 	});
 });
+// a browser asks on a connection that it has as long as a minute; closed under its question, that would be lost
+server.keepAliveTimeout = 65_000;
+server.headersTimeout = 70_000;
 server.on('error', (e) => {
 	console.error(`The app could not be served on ${host}:${port}: ${e.message}`);
 	process.exit(1);

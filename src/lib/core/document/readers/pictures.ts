@@ -1,6 +1,6 @@
 /** Pictures beside a document. */
 import type { Paper } from '../../paper';
-import type { Losses } from './losses';
+import type { Losses } from '../losses';
 import type { Beside } from './types';
 
 /** Signatures at the beginning of files: PNG (ISO/IEC 15948, 5.2), JPEG (ISO/IEC 10918-1, B.1.1.3), GIF89a, RIFF WebP (RFC 9649). */

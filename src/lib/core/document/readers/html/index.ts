@@ -5,7 +5,7 @@
 import { DomUtils, parseDocument } from 'htmlparser2';
 import { emptyPaper, paragraph, words, type Block, type Paper } from '../../../paper';
 import { settleLevels } from '../levels';
-import { Losses } from '../losses';
+import { Losses } from '../../losses';
 import type { Beside, ReadPaper } from '../types';
 import { attr, isElement, kidsOf, wordsOf, type Element, type Node } from './dom';
 import { Lines } from './lines';

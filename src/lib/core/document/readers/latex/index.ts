@@ -9,7 +9,7 @@ import { printRaw } from '@unified-latex/unified-latex-util-print-raw';
 import { decodeText } from '../../../exchange';
 import { emptyPaper, mapLines, newId, type Block, type Inline, type Mark, type Paper } from '../../../paper';
 import { fieldText } from '../cite-text';
-import { Losses } from '../losses';
+import { Losses } from '../../losses';
 import { takePicture } from '../pictures';
 import { DocumentError, type Beside, type ReadPaper } from '../types';
 import { readTypedList } from './bibliography';

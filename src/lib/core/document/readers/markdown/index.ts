@@ -27,7 +27,7 @@ import {
 	type Paper
 } from '../../../paper';
 import { settleLevels } from '../levels';
-import { Losses } from '../losses';
+import { Losses } from '../../losses';
 import { takePicture } from '../pictures';
 import type { Beside, ReadPaper } from '../types';
 import { readFrontMatter } from './front-matter';
@@ -175,17 +175,18 @@ class Reader {
 		for (let i = 0; i < list.length; i++) {
 			const n = list[i];
 			// a caption stands before its table or behind it
-			const caption = n.type === 'paragraph' ? this.captionOf(n) : null;
 			const next = list[i + 1];
+			// a line is read once: its notes would have come before
+			const caption = n.type === 'paragraph' && next?.type === 'table' ? this.captionOf(n) : null;
 			if (caption && next?.type === 'table') {
 				out.push(this.table(next, caption));
 				i++;
 				continue;
 			}
 			if (n.type === 'table') {
-				const behind = next?.type === 'paragraph' ? this.captionOf(next) : null;
 				// one that stands before another table is of that
-				const taken = behind && list[i + 2]?.type !== 'table' ? behind : null;
+				const behind = next?.type === 'paragraph' && list[i + 2]?.type !== 'table';
+				const taken = behind ? this.captionOf(next) : null;
 				out.push(this.table(n, taken));
 				if (taken) i++;
 				continue;
@@ -344,7 +345,8 @@ class Reader {
 	/** A paragraph that is the caption of a table: `Table: …` or `: …`. */
 	private captionOf(n: Paragraph): { caption: Caption; id: string } | null {
 		const [first] = n.children;
-		if (first?.type !== 'text' || !/^(?:Table)?:\s+\S/i.test(first.value)) return null;
+		if (first?.type !== 'text' || !/^(?:Table)?:\s+(?:\S|$)/i.test(first.value)) return null;
+		if (n.children.length === 1 && !/:\s+\S/.test(first.value)) return null;
 		const { attrs, rest } = cutAttrs(this.lineOf(n.children));
 		const [head, ...more] = rest;
 		if (head?.t !== 'text') return null;

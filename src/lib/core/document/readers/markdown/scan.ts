@@ -152,7 +152,9 @@ const keyOf = (m: RegExpExecArray): string => plain(m[2] ?? m[3]);
 /** A bracket: a citation, references to labels, or words with attributes. Null for a bracket in the text. */
 function bracket(line: Line, open: number, close: number, c: ScanContext): { pieces: Inline[]; end: number } | null {
 	const inside = line.text.slice(open + 1, close);
-	const cites = citesWithin(line, open + 1, close, c);
+	// words with attributes may hold citations
+	const attrs = /^\{([^{}]*)\}/.exec(line.text.slice(close + 1));
+	const cites = attrs ? null : citesWithin(line, open + 1, close, c);
 	if (cites) {
 		const raw = plain(`[${inside.replaceAll(OBJECT, '')}]`);
 		const labels = cites.filter((x) => c.labels.has(x.sourceId));
@@ -169,7 +171,6 @@ function bracket(line: Line, open: number, close: number, c: ScanContext): { pie
 			end: close + 1
 		};
 	}
-	const attrs = /^\{([^{}]*)\}/.exec(line.text.slice(close + 1));
 	if (!attrs) return null;
 	const end = close + 1 + attrs[0].length;
 	const marks: Mark[] = [];

@@ -17,7 +17,7 @@ import {
 	type Paper
 } from '../../../paper';
 import { settleLevels } from '../levels';
-import { Losses } from '../losses';
+import { Losses } from '../../losses';
 import {
 	attribute,
 	child,

@@ -1,5 +1,5 @@
-/** Keeps the list of what a reader could not keep. The same loss is listed once, with its first place and how often. */
-import type { Dropped } from '../../paper';
+/** Keeps the list of what a reader or writer could not keep. The same loss is listed once, with its first place and how often. */
+import type { Dropped } from '../paper';
 
 export class Losses {
 	private readonly list = new Map<string, { where: string; times: number }>();

@@ -1,0 +1,290 @@
+/**
+ * Papers as Markdown: CommonMark 0.31 with tables, notes and struck words (GFM), formulas, front matter, and what papers
+ * add to it, as the reader takes it: citations by cite keys with a .bib file beside it, captions, labels and references.
+ * Signs are escaped and lines laid out by remark.
+ */
+import type { BlockContent, DefinitionContent, PhrasingContent, Root, RootContent, TableRow } from 'mdast';
+import remarkGfm from 'remark-gfm';
+import remarkStringify from 'remark-stringify';
+import { unified } from 'unified';
+import { stringify as yaml } from 'yaml';
+import { shortLabel } from '../../../source';
+import { writeBibtex } from '../../../exchange';
+import { everyBlock, everyLine, textOf, type Block, type Cell, type Inline, type Paper } from '../../../paper';
+import { Losses } from '../../losses';
+import { citeKeys } from '../keys';
+import { picturePaths } from '../pictures';
+import type { WrittenPaper } from '../types';
+import { LineWriter, type LineContext } from './lines';
+
+/** Signs that the reader takes for citations, notes, raised words, formulas and divisions. */
+const OURS = [
+	{ character: ']', inConstruct: 'phrasing' as const },
+	{ character: '@', inConstruct: 'phrasing' as const },
+	{ character: '^', inConstruct: 'phrasing' as const },
+	{ character: '~', inConstruct: 'phrasing' as const },
+	{ character: '$', inConstruct: 'phrasing' as const },
+	{ character: '{', inConstruct: 'phrasing' as const },
+	{ character: '}', inConstruct: 'phrasing' as const },
+	{ atBreak: true, character: ':' }
+];
+const processor = unified()
+	.use(remarkGfm, { singleTilde: false, tablePipeAlign: false })
+	.use(remarkStringify, { bullet: '-', emphasis: '*', rule: '-', resourceLink: false, unsafe: OURS });
+
+const raw = (value: string): RootContent => ({ type: 'html', value });
+
+/** @param names the .bib file that is written beside it */
+export function writeMarkdown(paper: Paper, names: { bibliography: string }): WrittenPaper {
+	return new Writer(paper, names.bibliography).write();
+}
+
+class Writer {
+	private readonly lost = new Losses();
+	private readonly keys: Map<string, string>;
+	private readonly pictures: Map<string, string>;
+	private readonly labels = new Map<string, string>();
+	private readonly titles = new Map<string, string>();
+	private readonly notes = new Map<string, string>();
+	private noteCount = 0;
+	private readonly definitions: RootContent[] = [];
+	private where = 'at the beginning';
+
+	constructor(
+		private readonly paper: Paper,
+		private readonly bibliography: string
+	) {
+		this.keys = citeKeys(paper.sources);
+		this.pictures = picturePaths(paper.assets);
+	}
+
+	write(): WrittenPaper {
+		const { paper } = this;
+		this.name();
+		const blocks = paper.blocks.flatMap((b) => this.block(b));
+		const front = this.front();
+		const text = this.text({ type: 'root', children: [...blocks, ...this.definitions] });
+		const list = paper.sources.map((s) => ({ key: this.keys.get(s.id)!, item: s.item }));
+		const files = [...this.pictures].map(([name, path]) => ({ path, bytes: paper.assets[name].bytes }));
+		if (list.length) files.push({ path: this.bibliography, bytes: new TextEncoder().encode(writeBibtex(list)) });
+		return { text: front + text, files, dropped: this.lost.all() };
+	}
+
+	private text(root: Root): string {
+		return processor.stringify(root);
+	}
+	private lineText(line: Inline[]): string {
+		return this.text({ type: 'root', children: [{ type: 'paragraph', children: this.line(line, 'tag') }] }).trim();
+	}
+
+	/** Labels of what is referred to, and words of what has a title. */
+	private name(): void {
+		const wanted = new Set<string>();
+		for (const { line } of everyLine(this.paper))
+			for (const i of line) if (i.t === 'cross-ref' && i.show !== 'title') wanted.add(i.target);
+		const taken = new Set(this.keys.values());
+		for (const { block: b } of everyBlock(this.paper.blocks)) {
+			if (!('id' in b)) continue;
+			const title = b.t === 'heading' ? b.content : b.t === 'table' || b.t === 'figure' ? b.caption?.content : null;
+			if (title) this.titles.set(b.id, textOf(title));
+			if (!b.id || !(wanted.has(b.id) || (b.t === 'equation' && b.numbered)) || this.labels.has(b.id)) continue;
+			const plain = b.id.replace(/[^A-Za-z0-9_:.-]+/g, '-').replace(/^[^A-Za-z]+|[^A-Za-z0-9]+$/g, '');
+			let label = plain || b.t;
+			for (let n = 2; taken.has(label); n++) label = `${plain || b.t}-${n}`;
+			taken.add(label);
+			this.labels.set(b.id, label);
+		}
+	}
+
+	private readonly context: LineContext = {
+		key: (id) => this.keys.get(id) ?? null,
+		author: (id) => {
+			const s = this.paper.sources.find((x) => x.id === id);
+			return s ? shortLabel(s.item).name : '';
+		},
+		label: (target) => this.labels.get(target) ?? null,
+		title: (target) => this.titles.get(target) ?? '',
+		note: (i) => this.note(i),
+		noteNamed: (id) => this.notes.get(id) ?? null,
+		lost: (what) => this.lost.add(what, this.where)
+	};
+
+	private note(i: Extract<Inline, { t: 'note' }>): string {
+		const name = String(++this.noteCount);
+		this.notes.set(i.id, name);
+		if (i.kind === 'endnote')
+			this.lost.add('that a note stands at the end: Markdown has notes of one kind', this.where);
+		const at = this.definitions.length;
+		const children = this.flow(i.blocks);
+		this.definitions.splice(at, 0, { type: 'footnoteDefinition', identifier: name, label: name, children });
+		return name;
+	}
+
+	/** @param breaks see {@link LineWriter} */
+	private line(line: Inline[], breaks: 'sign' | 'tag'): PhrasingContent[] {
+		return new LineWriter(this.context, breaks).write(line);
+	}
+
+	// --- before the text ------------------------------------------------------------------------------------------------
+
+	private front(): string {
+		const { head, lang, own, sources } = this.paper;
+		const uncited = (own.settings as { uncited?: { id: string }[] } | undefined)?.uncited ?? [];
+		const listed = uncited.flatMap((u) => this.keys.get(u.id) ?? []);
+		const authors = head.authors.map((a) => {
+			const apart = a.affiliations.length || a.email || /;| and /.test(a.name);
+			if (!apart) return a.name;
+			return {
+				name: a.name,
+				...(a.affiliations.length && { affiliation: a.affiliations }),
+				...(a.email && { email: a.email })
+			};
+		});
+		const fields = {
+			...(head.title.length && { title: this.lineText(head.title) }),
+			...(authors.length && { author: authors }),
+			...(head.date && { date: head.date }),
+			...(lang && { lang }),
+			...(head.keywords.length && { keywords: head.keywords }),
+			...(head.abstract.length && {
+				abstract: this.text({ type: 'root', children: head.abstract.flatMap((b) => this.block(b)) }).trim()
+			}),
+			...(sources.length && { bibliography: this.bibliography }),
+			...(listed.length && { nocite: listed.map((k) => `@${k}`).join(', ') })
+		};
+		if (head.thanks.length) this.lost.add('thanks and remarks of the title', 'before the text');
+		return Object.keys(fields).length ? `---\n${yaml(fields, { lineWidth: 0 })}---\n\n` : '';
+	}
+
+	// --- blocks ---------------------------------------------------------------------------------------------------------
+
+	private flow(blocks: Block[]): (BlockContent | DefinitionContent)[] {
+		return blocks.flatMap((b) => this.block(b)) as (BlockContent | DefinitionContent)[];
+	}
+
+	/** @param line before it: braces at its end would be taken for attributes */
+	private attrsBehind(line: Inline[], id: string): string {
+		return this.attrs(id) || (textOf(line).endsWith('}') ? ' {}' : '');
+	}
+	private attrs(id: string, more = ''): string {
+		const label = this.labels.get(id);
+		const all = [label && `#${label}`, more].filter(Boolean).join(' ');
+		return all && ` {${all}}`;
+	}
+
+	private block(b: Block): RootContent[] {
+		switch (b.t) {
+			case 'paragraph': {
+				if (b.align && b.align !== 'left') this.lost.add('how a paragraph is aligned', this.where);
+				const content = b.lang
+					? b.content.map((i) =>
+							i.marks.some((m) => m.t === 'language')
+								? i
+								: { ...i, marks: [...i.marks, { t: 'language' as const, lang: b.lang }] }
+						)
+					: b.content;
+				const children = this.line(content, 'sign');
+				return children.length ? [{ type: 'paragraph', children }] : [];
+			}
+			case 'heading':
+				return this.heading(b);
+			case 'list':
+				if (b.ordered && b.numbers !== 'decimal') this.lost.add('letters and romans of a numbered list', this.where);
+				return [this.list(b)];
+			case 'quotation': {
+				if (b.lang) this.lost.add('the language of a quotation', this.where);
+				const children = this.flow(b.blocks);
+				return children.length ? [{ type: 'blockquote', children }] : [];
+			}
+			case 'table':
+				return this.table(b);
+			case 'figure': {
+				const caption = this.lineText(b.caption.content);
+				const path = this.pictures.get(b.asset) ?? '';
+				if (!path) this.lost.add('a figure without its picture', this.where);
+				const alt = b.alt && b.alt !== textOf(b.caption.content) ? `alt="${b.alt.replace(/["{}]/g, '')}"` : '';
+				const picture = path ? `![${caption}](${path})` : caption;
+				return picture
+					? [
+							{
+								type: 'paragraph',
+								children: [{ type: 'html', value: picture + (path && this.attrs(b.id, alt).trim()) }]
+							}
+						]
+					: [];
+			}
+			case 'equation':
+				return [raw(`$$\n${b.tex.replace(/\n\s*\n/g, '\n').trim()}\n$$${this.attrs(b.id)}`)];
+			case 'code':
+				return [{ type: 'code', value: b.text, lang: b.language || null }];
+			case 'page-break':
+				return [raw('\\newpage')];
+			case 'bibliography':
+				if (Object.keys(b.settings).length) this.lost.add('how a list of references is set', this.where);
+				return [...this.heading(b.heading), raw('::: {#refs}\n:::')];
+		}
+	}
+
+	private list(b: Extract<Block, { t: 'list' }>): RootContent {
+		const items = b.items.map((i) => this.flow(i));
+		// items of a paragraph with lists below it stand close together
+		const close = (i: RootContent[]) => i.every((x, n) => (n ? x.type === 'list' : x.type === 'paragraph'));
+		const spread = !items.every(close);
+		const children = items.map((i) => ({ type: 'listItem' as const, spread, children: i }));
+		return { type: 'list', ordered: b.ordered, start: b.ordered ? b.start : null, spread, children };
+	}
+
+	private heading(b: Extract<Block, { t: 'heading' }>): RootContent[] {
+		const text = textOf(b.content);
+		if (text) this.where = `in “${text.slice(0, 60)}”`;
+		if (b.level > 6) this.lost.add('headings below the sixth level', this.where);
+		const children = this.line(b.content, 'tag');
+		if (!children.length) return [];
+		const attrs = this.attrsBehind(b.content, b.id);
+		if (attrs) children.push({ type: 'html', value: attrs });
+		return [{ type: 'heading', depth: Math.min(6, Math.max(1, b.level)) as 1, children }];
+	}
+
+	private table(b: Extract<Block, { t: 'table' }>): RootContent[] {
+		const cells = b.rows.flat();
+		if (cells.some((c) => c.colspan > 1 || c.rowspan > 1)) this.lost.add('joined cells of a table', this.where);
+		if (cells.some((c) => c.widths)) this.lost.add('widths of columns', this.where);
+		if (cells.some((c) => c.header && !b.rows[0].includes(c))) this.lost.add('heads of rows of a table', this.where);
+		const columns = Math.max(1, ...b.rows.map((r) => r.reduce((n, c) => n + c.colspan, 0)));
+		const row = (r: Cell[]): TableRow => {
+			const children = r.flatMap((c) => [
+				{ type: 'tableCell' as const, children: this.cell(c) },
+				...Array.from({ length: c.colspan - 1 }, () => ({ type: 'tableCell' as const, children: [] }))
+			]);
+			while (children.length < columns) children.push({ type: 'tableCell', children: [] });
+			return { type: 'tableRow', children };
+		};
+		// a table begins with its head; one without words is none
+		const headed = b.rows[0]?.every((c) => c.header);
+		const rows = headed ? b.rows : [[], ...b.rows];
+		const align = Array.from({ length: columns }, (_, i) => {
+			const a = b.rows.at(-1)?.[i]?.align;
+			return a === 'left' || a === 'center' || a === 'right' ? a : null;
+		});
+		const table: RootContent = { type: 'table', align, children: rows.map(row) };
+		const children = this.line(b.caption?.content ?? [], 'tag');
+		const attrs = this.attrsBehind(b.caption?.content ?? [], b.id);
+		if (!children.length && !attrs) return [table];
+		// before its table, so that it is not taken for that of one that follows
+		const [head, tail] = [': ', attrs].map((value): PhrasingContent => ({ type: 'html', value }));
+		return [{ type: 'paragraph', children: [head, ...children, tail] }, table];
+	}
+
+	/** A cell has one line. */
+	private cell(c: Cell): PhrasingContent[] {
+		const lines: Inline[][] = [];
+		for (const { block: b, inNote } of everyBlock(c.blocks)) {
+			if (inNote) continue;
+			if (b.t === 'paragraph' || b.t === 'heading') lines.push(b.content);
+			else this.lost.add('what stands in a cell beside its words', this.where);
+		}
+		return lines
+			.filter((l) => l.length)
+			.flatMap((l, n) => [...(n ? [{ type: 'html' as const, value: '<br>' }] : []), ...this.line(l, 'tag')]);
+	}
+}

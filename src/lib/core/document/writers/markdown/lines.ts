@@ -1,0 +1,217 @@
+/** Lines of a paper as phrasing content of mdast; what only papers have stands in it as it is written (scan.ts of the reader). */
+import type { PhrasingContent } from 'mdast';
+import type { Inline, Mark } from '../../../paper';
+import { writeCites } from './cites';
+
+export interface LineContext {
+	/** The cite key of a source; null for one that the paper does not hold. */
+	key(sourceId: string): string | null;
+	/** Name of the author of a source, for what has no form with keys. */
+	author(sourceId: string): string;
+	/** Label of a heading, a table, a figure or a formula; null for what is not there. */
+	label(target: string): string | null;
+	/** The words of a heading or caption. */
+	title(target: string): string;
+	/** The name of a note in the file, which is written at its end. */
+	note(i: Extract<Inline, { t: 'note' }>): string;
+	/** The name of a note by its id; null for none. */
+	noteNamed(id: string): string | null;
+	lost(what: string): void;
+}
+
+/** Words that are written as they are. */
+const raw = (value: string): PhrasingContent => ({ type: 'html', value });
+
+/** Marks by signs around words; those not here have nodes of their own. */
+const AROUND: Partial<Record<Mark['t'], [string, string]>> = {
+	superscript: ['<sup>', '</sup>'],
+	subscript: ['<sub>', '</sub>'],
+	underline: ['[', ']{.underline}'],
+	'small-caps': ['[', ']{.smallcaps}']
+};
+/** Signs around words stand outside of links and code, in which they would be words. */
+const DEPTH: Mark['t'][] = [
+	'language',
+	'small-caps',
+	'underline',
+	'superscript',
+	'subscript',
+	'em',
+	'strong',
+	'strike',
+	'link',
+	'code'
+];
+/** What has no sign in Markdown, and costs the words nothing. */
+const SILENT = new Set<Mark['t']>(['quoted']);
+
+/** What would go on with a key. */
+const INTO_KEY = /^(?:[\p{L}\p{N}_]|[:.#$%&\-+?<>~/]+[\p{L}\p{N}_])/u;
+/** The words that a piece begins with. */
+function startOf(n: PhrasingContent): string {
+	if ('value' in n) return n.value;
+	const first = 'children' in n ? n.children[0] : undefined;
+	return first ? startOf(first) : '';
+}
+/** The words that a piece ends in. */
+function endOf(n: PhrasingContent): string {
+	if ('value' in n) return n.value;
+	const last = 'children' in n ? n.children.at(-1) : undefined;
+	return last ? endOf(last) : '';
+}
+
+/** Without breaks and spaces at its ends, which no line has in Markdown. */
+function trimmed(line: Inline[]): Inline[] {
+	const nothing = (i: Inline | undefined) => i?.t === 'break' || (i?.t === 'text' && !i.text.trim());
+	const out = [...line];
+	while (nothing(out.at(-1))) out.pop();
+	while (nothing(out[0])) out.shift();
+	const [first] = out;
+	if (first?.t === 'text') out[0] = { ...first, text: first.text.trimStart() };
+	const last = out.at(-1);
+	if (last?.t === 'text') out[out.length - 1] = { ...last, text: last.text.trimEnd() };
+	return out;
+}
+
+export class LineWriter {
+	/** @param breaks how a line ends within a line: a heading, a cell and a caption have one line */
+	constructor(
+		private readonly c: LineContext,
+		private readonly breaks: 'sign' | 'tag'
+	) {}
+
+	write(line: Inline[]): PhrasingContent[] {
+		const out = this.group(trimmed(line).map((i) => ({ ...i, marks: this.kept(i) })));
+		return out.flatMap((n, i) => {
+			// before what is written as it is, the end of a line would become a space
+			if (n.type === 'break' && out[i + 1]?.type === 'html') return [raw('<br>')];
+			const next = out[i + 1];
+			if (n.type === 'html' && next) {
+				// a key ends where its braces do
+				const goesOn = INTO_KEY.test(startOf(next)) || 'children' in next;
+				const value = goesOn ? n.value.replace(/@([^\s{}[\]]+)$/, '@{$1}') : n.value;
+				// what follows a bracket at once would make a link of it, or attributes
+				n = { ...n, value: /\]$/.test(value) && /^[({]/.test(startOf(next)) ? `${value} ` : value };
+			}
+			// behind a letter or a full stop a key would be part of an address
+			const before = out[i - 1];
+			const glued = before && /[\p{L}\p{N}_.]$/u.test(endOf(before));
+			return glued && n.type === 'html' && /^-?@/.test(n.value) ? [{ type: 'text' as const, value: ' ' }, n] : [n];
+		});
+	}
+
+	private kept(i: Inline): Mark[] {
+		if (i.t === 'break') return [];
+		const all = [...i.marks].sort((a, b) => DEPTH.indexOf(a.t) - DEPTH.indexOf(b.t));
+		return all.filter((m) => {
+			if (SILENT.has(m.t)) return false;
+			if (m.t === 'comment') {
+				this.c.lost('a comment');
+				return false;
+			}
+			// a mark of a note is raised by itself
+			if ((i.t === 'note-ref' || i.t === 'note') && m.t === 'superscript') return false;
+			// links and code hold words alone
+			return i.t === 'text' || (m.t !== 'code' && m.t !== 'link');
+		});
+	}
+
+	/** Neighbours that share a mark stand in it together. */
+	private group(line: Inline[]): PhrasingContent[] {
+		const out: PhrasingContent[] = [];
+		for (let i = 0; i < line.length;) {
+			const [mark] = line[i].marks;
+			if (!mark) {
+				out.push(...this.piece(line[i++]).filter((p) => p.type !== 'text' || p.value));
+				continue;
+			}
+			const has = (x: Inline) => x.marks.find((m) => JSON.stringify(m) === JSON.stringify(mark));
+			const within: Inline[] = [];
+			for (; i < line.length && has(line[i]); i++) {
+				const found = has(line[i]);
+				within.push({ ...line[i], marks: line[i].marks.filter((m) => m !== found) });
+			}
+			out.push(...this.marked(mark, within));
+		}
+		return out;
+	}
+
+	private marked(mark: Mark, within: Inline[]): PhrasingContent[] {
+		if (mark.t === 'code') {
+			const value = within.map((i) => (i.t === 'text' ? i.text : ' ')).join('');
+			const others = within[0].marks;
+			return others.length
+				? this.marked(others[0], [{ t: 'text', text: value, marks: [...others.slice(1), mark] }])
+				: [{ type: 'inlineCode', value }];
+		}
+		const children = this.group(within);
+		if (!children.length) return [];
+		if (mark.t === 'em') return [{ type: 'emphasis', children }];
+		if (mark.t === 'strong') return [{ type: 'strong', children }];
+		if (mark.t === 'strike') return [{ type: 'delete', children }];
+		if (mark.t === 'link') return [{ type: 'link', url: mark.href, children }];
+		const around =
+			mark.t === 'language' ? (['[', `]{lang=${mark.lang}}`] as const) : (AROUND[mark.t] ?? (['', ''] as const));
+		return [raw(around[0]), ...children, raw(around[1])];
+	}
+
+	private piece(i: Inline): PhrasingContent[] {
+		switch (i.t) {
+			case 'text':
+				return [{ type: 'text', value: i.text }];
+			case 'break':
+				return this.breaks === 'tag' ? [raw('<br>')] : [{ type: 'break' }];
+			case 'math':
+				return [raw(`$${i.tex.replace(/\s+/g, ' ').trim()}$`)];
+			case 'note':
+				return [raw(`[^${this.c.note(i)}]`)];
+			case 'note-ref': {
+				const name = this.c.noteNamed(i.note);
+				if (name) return [raw(`[^${name}]`)];
+				this.c.lost('a reference to a note that is not there');
+				return [{ type: 'text', value: '[no such note]' }];
+			}
+			case 'cross-ref':
+				return this.reference(i);
+			case 'citation':
+				return this.citation(i);
+			case 'placeholder':
+				this.c.lost('a place where a source is needed: it stands as words');
+				return [{ type: 'text', value: i.hint ? `[source needed: ${i.hint}]` : '[source needed]' }];
+		}
+	}
+
+	private reference(i: Extract<Inline, { t: 'cross-ref' }>): PhrasingContent[] {
+		const label = this.c.label(i.target);
+		if (label && i.show !== 'title') return [raw(`${i.show === 'number' ? '-' : ''}@${label}`)];
+		this.c.lost(label ? 'a reference by title: it stands as words' : 'a reference to what is not there');
+		return [{ type: 'text', value: this.c.title(i.target) || '[no such place]' }];
+	}
+
+	private citation(i: Extract<Inline, { t: 'citation' }>): PhrasingContent[] {
+		if (i.override) this.c.lost('a citation changed by hand: it stands as its source');
+		const out: PhrasingContent[] = [];
+		const known = i.cites.filter((x) => {
+			if (this.c.key(x.sourceId) !== null) return true;
+			this.c.lost('a citation whose source is not there');
+			return false;
+		});
+		/** Runs of cites that have a form with keys. */
+		let open: typeof known = [];
+		const close = () => {
+			if (open.length) out.push(raw(writeCites(open, (x) => this.c.key(x.sourceId)!)));
+			open = [];
+		};
+		for (const x of known) {
+			if (x.form !== 'author-only') {
+				open.push(x);
+				continue;
+			}
+			close();
+			this.c.lost('a citation of the author alone: it stands as words');
+			out.push({ type: 'text', value: this.c.author(x.sourceId) });
+		}
+		close();
+		return out.flatMap((p, n) => (n ? [{ type: 'text' as const, value: ' ' }, p] : [p]));
+	}
+}
