@@ -1,6 +1,7 @@
 /** Documents are opened from the Desk: what was read is said first, then they are manuscripts with live citations. */
 import { expect, test, type Page } from '@playwright/test';
-import { strToU8, zipSync } from 'fflate';
+import { readFileSync } from 'node:fs';
+import { strToU8, unzipSync, zipSync } from 'fflate';
 import { expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
 
 const file = (name: string, text: string, mimeType = 'text/plain') => ({ name, mimeType, buffer: Buffer.from(text) });
@@ -202,5 +203,38 @@ test('text from a file goes into the draft behind the paragraph of the caret, wi
 	await page.keyboard.press('Control+z');
 	await expect(sheet).not.toContainText('Gas was dear');
 	await expect(sheet.getByRole('list', { name: 'Bibliography entries' }).getByRole('listitem')).toHaveCount(before);
+	done();
+});
+
+test('a chapter with notes is saved as Markdown, and opened from it again: every citation is live', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'lamplighters');
+	await page.getByRole('link', { name: 'Hand in' }).click();
+	await expect(page.getByRole('document', { name: 'The file as it will be' })).toContainText('The lamplighters');
+	const [saved] = await Promise.all([
+		page.waitForEvent('download'),
+		page.getByRole('button', { name: 'Save as Markdown' }).click()
+	]);
+	expect(saved.suggestedFilename()).toMatch(/^the-lamplighters.*\.zip$/);
+	const members = unzipSync(readFileSync((await saved.path())!));
+	const files = Object.entries(members).map(([name, bytes]) => ({
+		name: name.replace(/^.*\//, ''),
+		mimeType: 'application/octet-stream',
+		buffer: Buffer.from(bytes)
+	}));
+	const text = files.find((f) => f.name.endsWith('.md'))!.buffer.toString();
+	expect(text).toMatch(/\[@[\w-]+, p\. \d+/);
+	const cites = text.match(/@[A-Za-z][\w-]+\d{4}/g)!.length;
+	await page.goto('/');
+	await pick(page, files);
+	const dialog = page.getByRole('dialog', { name: 'Open a document' });
+	await expect(dialog).toContainText(/\d+ live citations; \d+ sources already in it\./);
+	await expect(dialog).not.toContainText('without a source');
+	expect(cites).toBeGreaterThan(20);
+	await dialog.getByRole('button', { name: 'Open as a manuscript' }).click();
+	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toContainText('The lamplighters');
+	await expect(page.locator('.pending')).toHaveCount(0);
 	done();
 });

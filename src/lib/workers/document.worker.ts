@@ -1,5 +1,8 @@
-/** The worker that reads documents: it ends with its job. */
+/** The worker that reads and writes documents: it ends with its job. */
 import * as Comlink from 'comlink';
+import { writeMarkdown } from '$lib/core/document/writers/markdown';
+import type { WrittenPaper } from '$lib/core/document/writers/types';
+import type { Paper } from '$lib/core/paper';
 import type { Lite } from './read-import';
 import { readDocumentFile, type DocumentAnswer, type DocumentFile } from './read-document';
 
@@ -9,7 +12,9 @@ const api = {
 	know(part: Lite[]): void {
 		here.push(...part);
 	},
-	read: (path: string, files: DocumentFile[]): Promise<DocumentAnswer> => readDocumentFile(path, files, here)
+	read: (path: string, files: DocumentFile[]): Promise<DocumentAnswer> => readDocumentFile(path, files, here),
+	/** @param bibliography name of the file with its sources */
+	markdown: (paper: Paper, bibliography: string): WrittenPaper => writeMarkdown(paper, { bibliography })
 };
 
 export type DocumentApi = typeof api;

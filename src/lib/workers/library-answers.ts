@@ -2,6 +2,7 @@
 import { all, isNumber, isObject, isText, isWord, optional, texts } from '$lib/core/guards';
 import type { Group } from '$lib/core/source';
 import type { Finding } from '$lib/core/source/tidy';
+import type { WrittenPaper } from '$lib/core/document/writers/types';
 import type { DocumentAnswer } from './read-document';
 import type { ImportReport, ImportRow } from './read-import';
 
@@ -56,10 +57,18 @@ export const isDocumentAnswer = (x: unknown): x is DocumentAnswer => {
 		texts(r.unresolved) &&
 		isObject(r.typed) &&
 		Object.values(r.typed).every(isNumber) &&
-		all(r.dropped, (d) => isObject(d) && isText(d.what) && isText(d.where)) &&
+		areDropped(r.dropped) &&
 		all(r.paper.sources, (s) => isObject(s) && isWord(s.id) && isText(s.key) && isItem(s.item))
 	);
 };
+
+const areDropped = (x: unknown): boolean => all(x, (d) => isObject(d) && isText(d.what) && isText(d.where));
+
+export const isWritten = (x: unknown): x is WrittenPaper =>
+	isObject(x) &&
+	isText(x.text) &&
+	areDropped(x.dropped) &&
+	all(x.files, (f) => isObject(f) && isWord(f.path) && f.bytes instanceof Uint8Array);
 
 /** An answer that passed its guard. @throws where it did not */
 export function sound<T>(answer: unknown, is: (x: unknown) => x is T): T {

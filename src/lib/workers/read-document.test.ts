@@ -41,3 +41,24 @@ test('files are found by their paths, or by their names where folders were lost;
 	);
 	assert.equal((await readDocumentFile('y.md', [], [])).kind, 'trouble');
 });
+
+test('a cite key that a work of that title and year has here tells it; of another title or year it tells nothing', async () => {
+	const md = bytes('---\nbibliography: r.bib\n---\n[@act; @bill; @note]\n');
+	const bib = bytes(
+		'@legislation{act, title={Lighting Act}, year=1874}\n@legislation{bill, title={Harbour Bill}, year=1866}\n@misc{note, title={A note}}'
+	);
+	const law = (id: string, title: string, year: number) => ({
+		id,
+		key: id,
+		item: { id, type: 'legislation', title, issued: { 'date-parts': [[year]] } }
+	});
+	const a = await readDocumentFile(
+		'a.md',
+		[
+			{ path: 'a.md', bytes: md },
+			{ path: 'r.bib', bytes: bib }
+		],
+		[law('act', 'Lighting act', 1874), law('bill', 'Harbour Bill', 1867), law('note', 'Another note', 1900)]
+	);
+	assert.deepEqual(a.kind === 'read' && a.read.here, { act: 'act' });
+});

@@ -5,7 +5,7 @@ import { decodeText, readReferences } from '$lib/core/exchange';
 import { matchPaper, modelFor } from '$lib/core/match';
 import { passagesOfPaper } from '$lib/core/match/paper';
 import { countPaper, type Paper, type PaperCount, type PaperSource } from '$lib/core/paper';
-import { createMatcher, prepare } from '$lib/core/source';
+import { createMatcher, prepare, titleOf, words, yearOf } from '$lib/core/source';
 
 export interface DocumentFile {
 	/** With its folders, parted by slashes. */
@@ -33,7 +33,7 @@ const SOURCES = /\.(?:bib|ris|json|nbib|xml)$/i;
 export async function readDocumentFile(
 	path: string,
 	files: DocumentFile[],
-	here: { id: string; item: Item }[]
+	here: { id: string; item: Item; key?: string }[]
 ): Promise<DocumentAnswer> {
 	const file = files.find((f) => f.path === path);
 	if (!file) return { kind: 'trouble', message: `${path} is not among the files.` };
@@ -49,17 +49,12 @@ export async function readDocumentFile(
 	};
 	try {
 		const { paper, unresolved, headingMade, dropped } = readDocument(path, file.bytes, beside, given(files));
-		const matcher = createMatcher(here);
-		const known: Record<string, string> = {};
-		for (const s of paper.sources) {
-			const m = matcher.match(prepare(s.item));
-			if (m?.sure) known[s.id] = m.id;
-		}
+		const known = sourcesHere(paper.sources, here);
 		const count = countPaper(paper);
 		// the headings that the document has
 		if (headingMade) count.headings--;
 		const { passages, list } = passagesOfPaper(paper);
-		const all = [...here.map((s) => ({ ...s, key: '' })), ...paper.sources];
+		const all = [...here.map((s) => ({ ...s, key: s.key ?? '' })), ...paper.sources];
 		const matched = matchPaper(passages, list, all, await modelFor(list), { addNew: true });
 		const typed = { citations: matched.citations.length, entries: matched.list.length };
 		return { kind: 'read', read: { paper, count, unresolved, dropped, here: known, typed } };
@@ -67,6 +62,24 @@ export async function readDocumentFile(
 		if (e instanceof DocumentError) return { kind: 'trouble', message: e.message };
 		throw e;
 	}
+}
+
+/** Sources of a paper that are here: by what they say, or by the cite key that a work of that title and year has here. */
+function sourcesHere(
+	sources: readonly PaperSource[],
+	here: { id: string; item: Item; key?: string }[]
+): Record<string, string> {
+	const matcher = createMatcher(here);
+	const byKey = new Map(here.map((s) => [s.key, s]));
+	const said = (item: Item) => `${words(titleOf(item)).join(' ')} ${yearOf(item)}`;
+	const known: Record<string, string> = {};
+	for (const s of sources) {
+		const named = s.key ? byKey.get(s.key) : undefined;
+		const m = matcher.match(prepare(s.item));
+		if (named && said(named.item) === said(s.item)) known[s.id] = named.id;
+		else if (m?.sure) known[s.id] = m.id;
+	}
+	return known;
 }
 
 /** Sources in the files that were picked with the document, whether it names them or not. */

@@ -8,6 +8,7 @@ import { itemFaults } from '$lib/core/source/validate';
 export interface Lite {
 	id: string;
 	item: Item;
+	key?: string;
 	ignored?: string[];
 }
 

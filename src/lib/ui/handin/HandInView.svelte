@@ -12,7 +12,8 @@
 	import { toFinal, writeHtml, type FinalDoc } from '$lib/core/document';
 	import { bibliographyForClipboard, type BibliographyWords, type SessionResult } from '$lib/core/citing';
 	import type { Source } from '$lib/core/source';
-	import { formatStored } from '$lib/services/format-stored';
+	import type { Dropped } from '$lib/core/paper';
+	import { formatStored, type FormattedManuscript } from '$lib/services/format-stored';
 	import { guide } from '$lib/services/guide.svelte';
 	import { library } from '$lib/services/library.svelte';
 	import { unexpected } from '$lib/services/problems';
@@ -22,6 +23,8 @@
 	import Bar from '../parts/Bar.svelte';
 	import Alert from '../kit/Alert.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Fold from '../kit/Fold.svelte';
+	import { sheet } from './file-sheet';
 	import GuideCard from '../guide/GuideCard.svelte';
 	import Lost from '../parts/Lost.svelte';
 	import { many } from '../parts/many';
@@ -30,6 +33,9 @@
 	let manuscript = $state.raw<Manuscript | null>(null);
 	let final = $state.raw<FinalDoc | null>(null);
 	let result = $state.raw<SessionResult | null>(null);
+	let formatted = $state.raw<FormattedManuscript | null>(null);
+	/** What the file that was saved last could not hold. */
+	let dropped = $state.raw<Dropped[]>([]);
 	let cited = $state.raw<Source[]>([]);
 	let lists = $state.raw<BibliographyWords[]>([]);
 	let trouble = $state('');
@@ -46,6 +52,7 @@
 					trouble = f.message;
 					return;
 				}
+				formatted = f;
 				const { doc, style, reading, entryOverrides, result: r } = f;
 				const m = (manuscript = f.manuscript);
 				cited = f.sources;
@@ -99,27 +106,6 @@
 		})();
 	});
 
-	/** Draws the file with its own style sheet, apart from the app's (a shadow root). */
-	function sheet(el: HTMLElement, html: string) {
-		const root = el.shadowRoot ?? el.attachShadow({ mode: 'open' });
-		const draw = (text: string) => {
-			const style = /<style>([\s\S]*?)<\/style>/.exec(text);
-			const parsed = new DOMParser().parseFromString(text.replace(style?.[0] ?? '', ''), 'text/html');
-			const css = new CSSStyleSheet();
-			css.replaceSync((style?.[1] ?? '').replace(/\bbody\b/, '.body'));
-			root.adoptedStyleSheets = [css];
-			const body = document.createElement('div');
-			body.className = 'body';
-			// here it is a picture of the file: the roles of a page of its own would clash with this one's
-			for (const m of parsed.querySelectorAll('main')) m.replaceWith(...m.childNodes);
-			for (const e of parsed.querySelectorAll('[role=doc-biblioentry]')) e.removeAttribute('role');
-			body.append(...parsed.body.childNodes);
-			root.replaceChildren(body);
-		};
-		draw(html);
-		return { update: draw };
-	}
-
 	async function docx() {
 		if (!final) return;
 		busy = 'docx';
@@ -143,6 +129,23 @@
 		download(`${fileName(final.title)}.html`, page, 'text/html');
 		saved = true;
 		toasts.say('The HTML file is in your downloads. Your manuscript stays live here.');
+	}
+	async function markdown() {
+		if (!formatted) return;
+		busy = 'markdown';
+		try {
+			const { markdownFile } = await import('./markdown-file');
+			const name = fileName(formatted.manuscript.title);
+			const file = await markdownFile(formatted, name);
+			download(`${name}.${file.ending}`, file.data, file.type);
+			dropped = file.dropped;
+			saved = true;
+			toasts.say('The Markdown file is in your downloads. Your manuscript stays live here.');
+		} catch (e) {
+			toasts.say(unexpected(e, 'The Markdown file could not be written. Your manuscript is not touched.'));
+		} finally {
+			busy = '';
+		}
 	}
 	async function copyList() {
 		const words = lists.map(bibliographyForClipboard);
@@ -168,7 +171,7 @@
 			<p>The file is in your downloads. The manuscript stays on the desk, and its citations stay live.</p>
 			<p><kbd>?</kbd> lists the keys of every view.</p>
 		{:else}
-			<p>Save it as DOCX or HTML. On the right is what will be in it.</p>
+			<p>Save it as DOCX, HTML or Markdown. On the right is what will be in it.</p>
 		{/if}
 	</GuideCard>
 {/if}
@@ -200,6 +203,25 @@
 				<div><b>HTML</b><span>One file, with notes and bibliography marked up for readers and machines</span></div>
 				<Btn kind="ghost" disabled={!final} onclick={html} label="Save as HTML">Save</Btn>
 			</div>
+			<div class="row">
+				<div>
+					<b>Markdown</b><span
+						>Citations as cite keys, with a .bib file and the pictures beside the text; opened here again, all is live</span
+					>
+				</div>
+				<Btn kind="ghost" disabled={!formatted || busy === 'markdown'} onclick={markdown} label="Save as Markdown"
+					>{busy === 'markdown' ? 'Writing…' : 'Save'}</Btn
+				>
+			</div>
+			{#if dropped.length}
+				<div class="dropped" role="status">
+					<Fold title={`${many(dropped.length, 'thing')} that Markdown cannot hold`}>
+						<ul>
+							{#each dropped as d, i (i)}<li>{d.what} <small>{d.where}</small></li>{/each}
+						</ul>
+					</Fold>
+				</div>
+			{/if}
 			<h2>The bibliography alone</h2>
 			<div class="row">
 				<div>
@@ -275,6 +297,13 @@
 	.row span {
 		color: var(--ink-3);
 		font-size: 12.5px;
+	}
+	.dropped {
+		font-size: 12.5px;
+		color: var(--ink-2);
+	}
+	.dropped small {
+		color: var(--ink-3);
 	}
 	.preview {
 		background: #fff;

@@ -53,7 +53,7 @@ export class Opening {
 			// which of its sources are here can be told only when the library has been read
 			await library.start();
 			if (stopped || this.job !== waiting) throw new Stopped();
-			const here = [...library.sources.values()].map((s) => ({ id: s.id, item: s.item }));
+			const here = [...library.sources.values()].map((s) => ({ id: s.id, item: s.item, key: s.key }));
 			for (const [i, path] of documents.entries()) {
 				this.reading = path;
 				this.share = i / documents.length;

@@ -47,7 +47,7 @@ nocite: '@unused'
 # Prices {#sec:prices}
 
 Gas was dear [see @lark2001, pp. 12-14, on *lamps*; -@stone1988], as @stone1988 [ch. 2] says; see @sec:prices and @tbl:cost.[^1]
-H~2~O costs **\$5** [or *so*]{.smallcaps}; [das Gas]{lang=de} brannte: a_b, \[sic\], x\^2, me\@example.org, $E = mc^2$.
+H~2~O costs **\\$5** [or *so*]{.smallcaps}; [das Gas]{lang=de} brannte: a_b, \\[sic\\], x\\^2, me\\@example.org, $E = mc^2$.
 
 > Night is dear.
 >
