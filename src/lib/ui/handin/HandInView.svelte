@@ -205,9 +205,7 @@
 			</div>
 			<div class="row">
 				<div>
-					<b>Markdown</b><span
-						>Citations as cite keys, with a .bib file and the pictures beside the text; opened here again, all is live</span
-					>
+					<b>Markdown</b><span>Citations as cite keys; the sources (.bib) and pictures beside the text</span>
 				</div>
 				<Btn kind="ghost" disabled={!formatted || busy === 'markdown'} onclick={markdown} label="Save as Markdown"
 					>{busy === 'markdown' ? 'Writing…' : 'Save'}</Btn
