@@ -77,6 +77,7 @@ class Reader {
 	/** The field of the front matter, or the caption, that is parsed; empty for the document itself. */
 	private field = '';
 	private source = '';
+	private main = { source: '', joints: [] as number[], field: '' };
 	/** Where lines end within formulas. */
 	private joints: number[] = [];
 	private refsTitle = '';
@@ -88,6 +89,7 @@ class Reader {
 
 	read(): ReadPaper {
 		const root = this.parse(this.given.text);
+		this.main = { source: this.source, joints: this.joints, field: '' };
 		const [first] = root.children;
 		if (first?.type === 'yaml') this.front(first.value);
 		this.collect(root);
@@ -138,7 +140,9 @@ class Reader {
 	private part(markdown: string, field: string): Block[] {
 		const before = { source: this.source, joints: this.joints, field: this.field };
 		this.field = field;
-		const blocks = this.blocks(this.parse(prepare(markdown).text).children);
+		// a mark is one only where its note is known
+		const known = [...this.notes.keys()].filter(() => markdown.includes('[^')).map((id) => `\n\n[^${id}]: x`);
+		const blocks = this.blocks(this.parse(prepare(markdown).text + known.join('')).children);
 		Object.assign(this, before);
 		return blocks;
 	}
@@ -439,7 +443,11 @@ class Reader {
 		const id = newId();
 		this.marked.set(identifier, id);
 		const { marks: open } = this.html;
+		// the words of a note stand in the document, also of one whose mark is in a caption
+		const before = { source: this.source, joints: this.joints, field: this.field };
+		Object.assign(this, this.main);
 		const blocks = this.blocks(this.notes.get(identifier) ?? []);
+		Object.assign(this, before);
 		this.html.marks = open;
 		return [{ t: 'note', id, kind: 'footnote', blocks, marks }];
 	}

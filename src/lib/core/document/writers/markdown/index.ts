@@ -32,6 +32,9 @@ const processor = unified()
 	.use(remarkGfm, { singleTilde: false, tablePipeAlign: false })
 	.use(remarkStringify, { bullet: '-', emphasis: '*', rule: '-', resourceLink: false, unsafe: OURS });
 
+/** Where a picture would be that did not come: the figure keeps its place, its caption and its label. */
+const MISSING = 'pictures/missing.png';
+
 const raw = (value: string): RootContent => ({ type: 'html', value });
 
 /** @param names the .bib file that is written beside it */
@@ -200,18 +203,11 @@ class Writer {
 				return this.table(b);
 			case 'figure': {
 				const caption = this.lineText(b.caption.content);
-				const path = this.pictures.get(b.asset) ?? '';
-				if (!path) this.lost.add('a figure without its picture', this.where);
+				if (!this.pictures.has(b.asset)) this.lost.add('a figure without its picture', this.where);
+				const path = this.pictures.get(b.asset) ?? MISSING;
 				const alt = b.alt && b.alt !== textOf(b.caption.content) ? `alt="${b.alt.replace(/["{}]/g, '')}"` : '';
-				const picture = path ? `![${caption}](${path})` : caption;
-				return picture
-					? [
-							{
-								type: 'paragraph',
-								children: [{ type: 'html', value: picture + (path && this.attrs(b.id, alt).trim()) }]
-							}
-						]
-					: [];
+				const value = `![${caption}](${path})${this.attrs(b.id, alt).trim()}`;
+				return [{ type: 'paragraph', children: [{ type: 'html', value }] }];
 			}
 			case 'equation':
 				return [raw(`$$\n${b.tex.replace(/\n\s*\n/g, '\n').trim()}\n$$${this.attrs(b.id)}`)];
@@ -239,7 +235,10 @@ class Writer {
 		if (text) this.where = `in “${text.slice(0, 60)}”`;
 		if (b.level > 6) this.lost.add('headings below the sixth level', this.where);
 		const children = this.line(b.content, 'tag');
-		if (!children.length) return [];
+		if (!children.length) {
+			this.lost.add('a heading without words', this.where);
+			return [];
+		}
 		const attrs = this.attrsBehind(b.content, b.id);
 		if (attrs) children.push({ type: 'html', value: attrs });
 		return [{ type: 'heading', depth: Math.min(6, Math.max(1, b.level)) as 1, children }];

@@ -45,19 +45,37 @@ const DEPTH: Mark['t'][] = [
 /** What has no sign in Markdown, and costs the words nothing. */
 const SILENT = new Set<Mark['t']>(['quoted']);
 
+/** A piece of a line, and the marks it stands in. */
+interface Piece {
+	node: PhrasingContent;
+	marks: Mark[];
+}
+const sameMark = (a: Mark, b: Mark): boolean => JSON.stringify(a) === JSON.stringify(b);
+const valueOf = (p: Piece | undefined): string => (p && 'value' in p.node ? p.node.value : '');
+
 /** What would go on with a key. */
 const INTO_KEY = /^(?:[\p{L}\p{N}_]|[:.#$%&\-+?<>~/]+[\p{L}\p{N}_])/u;
-/** The words that a piece begins with. */
-function startOf(n: PhrasingContent): string {
-	if ('value' in n) return n.value;
-	const first = 'children' in n ? n.children[0] : undefined;
-	return first ? startOf(first) : '';
-}
-/** The words that a piece ends in. */
-function endOf(n: PhrasingContent): string {
-	if ('value' in n) return n.value;
-	const last = 'children' in n ? n.children.at(-1) : undefined;
-	return last ? endOf(last) : '';
+
+/** Keeps what is written as it is apart from its neighbours, which the reader sees without their marks. */
+function apart(line: Piece[]): Piece[] {
+	return line.flatMap(({ node, marks }, i): Piece[] => {
+		const next = line[i + 1];
+		const others = next && (next.marks.length !== marks.length || !next.marks.every((m, k) => sameMark(m, marks[k])));
+		// before what is written as it is, the end of a line would become a space
+		if (node.type === 'break') return [{ node: others || next?.node.type === 'html' ? raw('<br>') : node, marks }];
+		if (node.type !== 'html') return [{ node, marks }];
+		let { value } = node;
+		// a key ends where its braces do
+		if (next && (others || INTO_KEY.test(valueOf(next)))) value = value.replace(/@([^\s{}[\]]+)$/, '@{$1}');
+		// what follows a bracket at once would make a link of it, or attributes
+		if (/\]$/.test(value) && /^[({]/.test(valueOf(next))) value += ' ';
+		// behind a letter or a full stop a key would be part of an address
+		const glued = /^-?@/.test(value) && /[\p{L}\p{N}_.]$/u.test(valueOf(line[i - 1]));
+		return [
+			...(glued ? [{ node: { type: 'text' as const, value: ' ' }, marks: [] }] : []),
+			{ node: raw(value), marks }
+		];
+	});
 }
 
 /** Without breaks and spaces at its ends, which no line has in Markdown. */
@@ -81,23 +99,13 @@ export class LineWriter {
 	) {}
 
 	write(line: Inline[]): PhrasingContent[] {
-		const out = this.group(trimmed(line).map((i) => ({ ...i, marks: this.kept(i) })));
-		return out.flatMap((n, i) => {
-			// before what is written as it is, the end of a line would become a space
-			if (n.type === 'break' && out[i + 1]?.type === 'html') return [raw('<br>')];
-			const next = out[i + 1];
-			if (n.type === 'html' && next) {
-				// a key ends where its braces do
-				const goesOn = INTO_KEY.test(startOf(next)) || 'children' in next;
-				const value = goesOn ? n.value.replace(/@([^\s{}[\]]+)$/, '@{$1}') : n.value;
-				// what follows a bracket at once would make a link of it, or attributes
-				n = { ...n, value: /\]$/.test(value) && /^[({]/.test(startOf(next)) ? `${value} ` : value };
-			}
-			// behind a letter or a full stop a key would be part of an address
-			const before = out[i - 1];
-			const glued = before && /[\p{L}\p{N}_.]$/u.test(endOf(before));
-			return glued && n.type === 'html' && /^-?@/.test(n.value) ? [{ type: 'text' as const, value: ' ' }, n] : [n];
+		const pieces = trimmed(line).flatMap((i): Piece[] => {
+			const marks = this.kept(i);
+			return this.nodes(i)
+				.filter((n) => n.type !== 'text' || n.value)
+				.map((node) => ({ node, marks }));
 		});
+		return this.group(apart(pieces));
 	}
 
 	private kept(i: Inline): Mark[] {
@@ -117,16 +125,16 @@ export class LineWriter {
 	}
 
 	/** Neighbours that share a mark stand in it together. */
-	private group(line: Inline[]): PhrasingContent[] {
+	private group(line: Piece[]): PhrasingContent[] {
 		const out: PhrasingContent[] = [];
 		for (let i = 0; i < line.length;) {
 			const [mark] = line[i].marks;
 			if (!mark) {
-				out.push(...this.piece(line[i++]).filter((p) => p.type !== 'text' || p.value));
+				out.push(line[i++].node);
 				continue;
 			}
-			const has = (x: Inline) => x.marks.find((m) => JSON.stringify(m) === JSON.stringify(mark));
-			const within: Inline[] = [];
+			const has = (x: Piece) => x.marks.find((m) => sameMark(m, mark));
+			const within: Piece[] = [];
 			for (; i < line.length && has(line[i]); i++) {
 				const found = has(line[i]);
 				within.push({ ...line[i], marks: line[i].marks.filter((m) => m !== found) });
@@ -136,14 +144,9 @@ export class LineWriter {
 		return out;
 	}
 
-	private marked(mark: Mark, within: Inline[]): PhrasingContent[] {
-		if (mark.t === 'code') {
-			const value = within.map((i) => (i.t === 'text' ? i.text : ' ')).join('');
-			const others = within[0].marks;
-			return others.length
-				? this.marked(others[0], [{ t: 'text', text: value, marks: [...others.slice(1), mark] }])
-				: [{ type: 'inlineCode', value }];
-		}
+	private marked(mark: Mark, within: Piece[]): PhrasingContent[] {
+		if (mark.t === 'code')
+			return [{ type: 'inlineCode', value: within.map(({ node }) => ('value' in node ? node.value : ' ')).join('') }];
 		const children = this.group(within);
 		if (!children.length) return [];
 		if (mark.t === 'em') return [{ type: 'emphasis', children }];
@@ -155,7 +158,7 @@ export class LineWriter {
 		return [raw(around[0]), ...children, raw(around[1])];
 	}
 
-	private piece(i: Inline): PhrasingContent[] {
+	private nodes(i: Inline): PhrasingContent[] {
 		switch (i.t) {
 			case 'text':
 				return [{ type: 'text', value: i.text }];
