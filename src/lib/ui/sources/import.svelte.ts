@@ -237,11 +237,11 @@ export class ImportSession {
 		await this.entryLookUp.ask(entries, (k, answer) => {
 			if (!this.report) return;
 			const change = (r: ImportRow): ImportRow => {
-				const said = compareWords(answer);
-				if (!answer) return { ...r, notes: [...r.notes.filter((n) => !n.startsWith(LOOK_UP)), said] };
+				const notes = [...r.notes.filter((n) => !n.startsWith(LOOK_UP)), compareWords(answer)];
+				if (!answer) return { ...r, notes };
 				const open = (r.doubtful ?? []).filter((f) => !(f in answer.item));
 				const doubtful = [...new Set([...answer.differs, ...open])];
-				return { ...r, item: completed(r.item, answer), doubtful, notes: [...r.notes, said] };
+				return { ...r, item: completed(r.item, answer), doubtful, notes };
 			};
 			this.report = { ...this.report, rows: this.report.rows.map((r, i) => (i === rows[k] ? change(r) : r)) };
 		});

@@ -60,14 +60,21 @@ export class LookUps {
 		return this.one(l);
 	}
 
-	/** Whoever asks waits until fewer than {@link AT_ONCE} are asked about. */
+	/** Whoever asks waits until fewer than {@link AT_ONCE} are asked about; what still waits when all is stopped is not asked. */
 	private async one(l: LookUp): Promise<void> {
+		const { stops } = this;
 		while (this.asked.size >= AT_ONCE) await Promise.race(this.asked);
+		if (stops !== this.stops) {
+			l.state = 'failed';
+			l.message = 'Stopped.';
+			return;
+		}
 		const asking = this.fetchOne(l).finally(() => this.asked.delete(asking));
 		this.asked.add(asking);
 		return asking;
 	}
 	private readonly asked = new Set<Promise<void>>();
+	private stops = 0;
 
 	private async fetchOne(l: LookUp): Promise<void> {
 		const abort = new AbortController();
@@ -105,6 +112,7 @@ export class LookUps {
 		this.list = this.list.filter((l) => l.id !== id);
 	}
 	stop(): void {
+		this.stops++;
 		for (const a of this.aborts) a.abort();
 	}
 }
