@@ -1,19 +1,17 @@
 <script lang="ts">
 	/** A file is picked, read, and put into the text that is open. */
-	import { onMount } from 'svelte';
 	import { DOCUMENT_ENDINGS } from '$lib/core/document/readers/formats';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { insertDocument } from '$lib/editor/insert-document';
 	import { inBackground } from '$lib/services/problems';
+	import AskFiles from '../kit/AskFiles.svelte';
 	import { countTyped } from '../match/count-typed';
 	import OpenDocument from './OpenDocument.svelte';
 	import type { Opening } from './opening.svelte';
 
 	let { draft, onclose }: { draft: Draft; onclose: () => void } = $props();
 	const PICKED = [...DOCUMENT_ENDINGS, '.bib', '.ris', '.json'].join(',');
-	let input = $state<HTMLInputElement | null>(null);
 	let files = $state.raw<File[] | null>(null);
-	onMount(() => input?.click());
 
 	/** Whoever inserts goes on writing: the caret is in the text as soon as the dialog has let go of the page. */
 	function write() {
@@ -33,14 +31,5 @@
 	}
 </script>
 
-<input
-	type="file"
-	multiple
-	hidden
-	accept={PICKED}
-	aria-label="Files to insert"
-	bind:this={input}
-	oncancel={end}
-	onchange={() => (input?.files?.length ? (files = [...input.files]) : end())}
-/>
+<AskFiles label="Files to insert" accept={PICKED} onpick={(list) => (files = list)} oncancel={end} />
 {#if files}<OpenDocument {files} {into} onclose={end} />{/if}
