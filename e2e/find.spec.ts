@@ -111,3 +111,14 @@ test('a triple click on a citation takes the paragraph, and opens nothing', asyn
 	await citation.dblclick();
 	await expect(page.getByRole('dialog', { name: 'Edit the citation' })).toBeVisible();
 });
+
+test('three clicks that come slowly, as on a busy machine, are three clicks', async ({ page }) => {
+	await openDraft(page, 'shore');
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await sheet
+		.getByRole('button', { name: /Citation: \(Abara, 1931\)/ })
+		.first()
+		.click({ clickCount: 3, delay: 600 });
+	await expect(page.getByRole('contentinfo')).toContainText(/^\d+ of 772 words/);
+	await expect(page.getByRole('dialog')).toHaveCount(0);
+});
