@@ -5,7 +5,7 @@ import { test } from 'node:test';
 import { readCitations, readDoc } from '../core/manuscript';
 import { emptyPaper, paragraph, words, type Paper, type PaperCite } from '../core/paper';
 import { Database } from './db';
-import { openPaper } from './open-paper';
+import { openPaper, takeIn } from './open-paper';
 import { addSources, journalOf } from './sources';
 import { openStrip } from './strip';
 
@@ -69,4 +69,22 @@ test('a document without a title has the name of its file', async () => {
 		base
 	);
 	assert.equal(manuscript.title, 'essay');
+});
+
+test('no room for a picture: no source has come in', async () => {
+	const base = fresh();
+	base.assets.hook('creating', () => {
+		throw new Error('no room');
+	});
+	const paper: Paper = {
+		...emptyPaper(),
+		blocks: [
+			paragraph([{ t: 'citation', id: 'c', cites: [cite('lark')], marks: [] }]),
+			{ t: 'figure', id: 'f', asset: 'q.png', alt: '', caption: { content: [], lang: '' } }
+		],
+		assets: { 'q.png': { type: 'image/png', bytes: new Uint8Array([1]) } },
+		sources: [{ id: 'lark', key: 'lark2001', item: { id: 'lark', type: 'book', title: 'Bells' } }]
+	};
+	await assert.rejects(takeIn(paper, {}, 'paper', 'paper.md', base), /no room/);
+	assert.equal(await base.sources.count(), 0);
 });

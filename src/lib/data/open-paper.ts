@@ -33,7 +33,9 @@ export async function takeIn(
 	base: Database = db
 ): Promise<TakenIn> {
 	// what cannot become a manuscript is found before anything is written
-	toManuscript(paper);
+	const { assets } = toManuscript(paper);
+	// pictures first: where there is no room for them, no source has come in yet
+	for (const [id, a] of Object.entries(assets)) await putAsset({ ...a, id, createdAt: Date.now() }, base);
 	const fresh = paper.sources.filter((s) => !Object.hasOwn(here, s.id));
 	const added = fresh.length
 		? await addSources(
@@ -44,8 +46,7 @@ export async function takeIn(
 			)
 		: [];
 	const ids = new Map([...Object.entries(here), ...fresh.map((s, i): [string, string] => [s.id, added[i].id])]);
-	const { doc, authors, assets, dropped } = toManuscript(withSources(paper, ids));
-	for (const [id, a] of Object.entries(assets)) await putAsset({ ...a, id, createdAt: Date.now() }, base);
+	const { doc, authors, dropped } = toManuscript(withSources(paper, ids));
 	return { doc, authors, dropped, added: added.length };
 }
 
