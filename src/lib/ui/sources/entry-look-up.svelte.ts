@@ -11,29 +11,29 @@ export class EntryLookUp {
 	failed = $state(0);
 	private lookUps: LookUps | null = null;
 
-	/** @param told what the look-up has of an entry, by its place among those given; null for nothing */
+	/** @param told what the look-up has of an entry, by its place among those given; null for nothing, and for no answer nothing is told */
 	async ask(entries: ReadEntry[], told: (entry: number, answer: Compared | null) => void): Promise<void> {
 		this.lookUps?.stop();
 		const lookUps = (this.lookUps = new LookUps());
 		[this.busy, this.done, this.all, this.failed] = [true, 0, entries.length, 0];
 		let waiting = entries.map((e, entry) => ({ entry, questions: questionsOf(e.item), failed: false }));
-		const settle = (entry: number, answer: Compared | null) => {
-			this.done++;
-			told(entry, answer);
-		};
 		while (waiting.length && this.lookUps === lookUps) {
 			const next: typeof waiting = [];
 			await Promise.all(
 				waiting.map(async ({ entry, questions: [question, ...rest], failed }) => {
 					if (!question) {
+						this.done++;
 						if (failed) this.failed++;
-						return settle(entry, null);
+						else told(entry, null);
+						return;
 					}
 					const l = await lookUps.about(question);
 					if (this.lookUps !== lookUps) return;
 					const answer = compareAnswers(entries[entry], l.items);
-					if (answer) settle(entry, answer);
-					else next.push({ entry, questions: rest, failed: failed || l.state === 'failed' });
+					if (answer) {
+						this.done++;
+						told(entry, answer);
+					} else next.push({ entry, questions: rest, failed: failed || l.state === 'failed' });
 				})
 			);
 			waiting = next;
