@@ -24,7 +24,13 @@ const look = (text: string) =>
 	matchPaper([{ text, kind: 'body', section: '' }], '', SOURCES, null).citations.map((c) => c.cites[0]);
 
 test('the one whose excerpts hold the quotation comes first, says why, and is still to be chosen', () => {
-	for (const quotation of ['“kept neither, as all of Callow”', '"Kept  neither; as all"', '«kept neither, as»']) {
+	for (const quotation of [
+		'“kept neither, as all of Callow”',
+		'“[he] kept neither, as [they] knew”',
+		'“a promise … the board kept”',
+		'"Kept  neither; as all"',
+		'«kept neither, as»'
+	]) {
 		const [c] = look(`The clerk wrote: ${quotation} (Lowe 1978).`);
 		assert.equal(c.sourceId, 'wage', quotation);
 		assert.equal(c.candidates[0].why, 'quoted words found');
@@ -39,6 +45,8 @@ test('no quotation, a short one, one far away, one of neither: as before', () =>
 		'The clerk wrote: “as all” (Lowe 1978).',
 		`“kept neither, as all of Callow”: ${'so it was said on the quay by those who knew. '.repeat(5)}It paid (Lowe 1978).`,
 		'The clerk wrote: “who lights the lamps” (Lowe 1978).',
+		'The clerk wrote: “kept neither … a promise” (Lowe 1978).',
+		'The clerk wrote: “as [they] all” (Lowe 1978).',
 		'The clerk wrote: kept neither, as all of Callow (Lowe 1978).'
 	])
 		assert.deepEqual(look(text)[0].candidates, before, text);

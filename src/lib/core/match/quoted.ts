@@ -12,13 +12,34 @@ const FEW = 3;
 /** What is said of a candidate. */
 export const QUOTED_FOUND = 'quoted words found';
 
-/** Words of quotations that end shortly before a place. */
-function quotedBefore(text: string, at: number): string[] {
+/** What a writer changed or left out within a quotation: “visible to [their] creditors”, “the wick . . . burned” (common practice). */
+const CHANGED = /\[[^\]]*\]|…|\.(?:\s?\.){2,}/u;
+
+/** Quotations that end shortly before a place, each as the pieces of it that stand as they were, in words. */
+function quotedBefore(text: string, at: number): string[][] {
 	return [...text.slice(0, at).matchAll(QUOTED)]
 		.filter((m) => m.index + m[0].length > at - NEAR)
-		.map((m) => words(m.slice(1).find(Boolean)!))
-		.filter((w) => w.length >= FEW)
-		.map((w) => ` ${w.join(' ')} `);
+		.map((m) =>
+			m
+				.slice(1)
+				.find(Boolean)!
+				.split(CHANGED)
+				.map(words)
+				.filter((w) => w.length)
+		)
+		.filter((pieces) => pieces.flat().length >= FEW)
+		.map((pieces) => pieces.map((w) => ` ${w.join(' ')} `));
+}
+
+/** Whether a text has all pieces, one behind the other. */
+function holdsInOrder(text: string, pieces: string[]): boolean {
+	let from = 0;
+	return pieces.every((p) => {
+		const at = text.indexOf(p, from);
+		// the space behind one may be that before the next
+		from = at + p.length - 1;
+		return at >= 0;
+	});
 }
 
 /** Puts it first and says why; it stays a choice. @param excerpts of a source, by its id */
@@ -32,8 +53,8 @@ export function preferQuoted(found: Found[], passages: Passage[], excerpts: (id:
 			);
 		return asked.get(id)!;
 	};
-	const prefer = (c: TypedCite, quoted: string[]) => {
-		const holds = c.candidates.filter((x) => of(x.sourceId).some((e) => quoted.some((q) => e.includes(q))));
+	const prefer = (c: TypedCite, quoted: string[][]) => {
+		const holds = c.candidates.filter((x) => of(x.sourceId).some((e) => quoted.some((q) => holdsInOrder(e, q))));
 		if (holds.length !== 1) return;
 		const best = { ...holds[0], why: QUOTED_FOUND };
 		c.candidates = [best, ...c.candidates.filter((x) => x !== holds[0])];
