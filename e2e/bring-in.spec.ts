@@ -290,9 +290,9 @@ test('references as they are printed: taken apart, compared with library and loo
 	await expect(dialog).toContainText('Stone, P. (1988). Stone quays: A history of loading. Tidemark Press.');
 	await dialog.getByRole('button', { name: 'Compare with the look-up' }).click();
 	await expect(dialog).toContainText('2 compared');
-	await expect(dialog).toContainText('Look-up: the same work (the same title); added:');
-	await expect(dialog).toContainText('it has other values: pages “118-130”');
-	await expect(dialog).toContainText('Look-up: nothing like it.');
+	await expect(dialog).toContainText('Look-up: found by the same title; added');
+	await expect(dialog).toContainText('differs in pages (“118-130” there)');
+	await expect(dialog).toContainText('Look-up: not found.');
 	await expectAccessible(page);
 	await dialog.getByRole('button', { name: 'Add 2 sources' }).click();
 	await expect(page.getByText('69 sources')).toBeVisible();

@@ -191,7 +191,7 @@ test('a plain text with a typed list: the list is reviewed and becomes live, the
 	await expect(entry(2)).toContainText('In your library: Okonjo & Brandt 2019');
 	await page.getByRole('button', { name: 'Compare with the look-up' }).click();
 	await expect(page.getByText('2 compared')).toBeVisible();
-	await expect(entry(3)).toContainText('Look-up: nothing like it.');
+	await expect(entry(3)).toContainText('Look-up: not found.');
 	await expectAccessible(page);
 	await entry(3).getByRole('button', { name: 'Correct' }).click();
 	await entry(3).getByLabel('Title').fill('Stone quays');

@@ -188,7 +188,7 @@ test('text from a file goes into the draft behind the paragraph of the caret, wi
 	await chooser.setFiles([file('lamp.md', MARKDOWN), file('refs.bib', BIB)]);
 	const dialog = page.getByRole('dialog', { name: 'Insert text from a file' });
 	await expect(dialog).toContainText('4 live citations; 2 sources new to your library, 1 source already in it.');
-	await dialog.getByRole('button', { name: 'Insert behind the paragraph' }).click();
+	await dialog.getByRole('button', { name: 'Insert after this paragraph' }).click();
 	await expect(page.getByText('lamp.md inserted. 2 sources added to the library.')).toBeVisible();
 	await expect(sheet).toContainText('Gas was dear (Lark & de Roos, 2001, p. 12; see Okonjo & Brandt, 2019)');
 	const headings = await sheet.getByRole('heading').allInnerTexts();

@@ -5,7 +5,7 @@ import { test } from 'node:test';
 import { readCitations, readDoc } from '../core/manuscript';
 import { emptyPaper, paragraph, words, type Paper, type PaperCite } from '../core/paper';
 import { Database } from './db';
-import { openPaper, takeIn } from './open-paper';
+import { openPaper, importPaper } from './open-paper';
 import { addSources, journalOf } from './sources';
 import { openStrip } from './strip';
 
@@ -85,6 +85,6 @@ test('no room for a picture: no source has come in', async () => {
 		assets: { 'q.png': { type: 'image/png', bytes: new Uint8Array([1]) } },
 		sources: [{ id: 'lark', key: 'lark2001', item: { id: 'lark', type: 'book', title: 'Bells' } }]
 	};
-	await assert.rejects(takeIn(paper, {}, 'paper', 'paper.md', base), /no room/);
+	await assert.rejects(importPaper(paper, {}, 'paper', 'paper.md', base), /no room/);
 	assert.equal(await base.sources.count(), 0);
 });

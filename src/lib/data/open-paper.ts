@@ -14,7 +14,7 @@ export interface Opened {
 }
 
 /** A paper whose sources and pictures are kept, as the document that it makes. */
-export interface TakenIn extends Omit<Made, 'assets'> {
+export interface ImportedPaper extends Omit<Made, 'assets'> {
 	/** Sources that are new in the library. */
 	added: number;
 }
@@ -25,13 +25,13 @@ export interface TakenIn extends Omit<Made, 'assets'> {
  * @param name what it is called where something is said of it
  * @param origin where new sources come from
  */
-export async function takeIn(
+export async function importPaper(
 	paper: Paper,
 	here: Record<string, string>,
 	name: string,
 	origin: string,
 	base: Database = db
-): Promise<TakenIn> {
+): Promise<ImportedPaper> {
 	// what cannot become a manuscript is found before anything is written
 	const { assets } = toManuscript(paper);
 	// pictures first: where there is no room for them, no source has come in yet
@@ -50,7 +50,7 @@ export async function takeIn(
 	return { doc, authors, dropped, added: added.length };
 }
 
-/** A paper as a manuscript of its own. @param name what it is called where it has no title; else as of {@link takeIn} */
+/** A paper as a manuscript of its own. @param name what it is called where it has no title; else as of {@link importPaper} */
 export async function openPaper(
 	paper: Paper,
 	here: Record<string, string>,
@@ -58,7 +58,7 @@ export async function openPaper(
 	origin: string,
 	base: Database = db
 ): Promise<Opened> {
-	const { doc, authors, added, dropped } = await takeIn(paper, here, name, origin, base);
+	const { doc, authors, added, dropped } = await importPaper(paper, here, name, origin, base);
 	const first = doc.firstChild;
 	const titled = first?.type.name === 'heading' && first.attrs.level === 1 && first.textContent.trim() !== '';
 	const manuscript = await createManuscript('Research paper', titled ? '' : name, base, {

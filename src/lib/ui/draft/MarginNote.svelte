@@ -14,7 +14,7 @@
 	import Press from '../kit/Press.svelte';
 	import { TrashBinOutline } from '../parts/icons';
 	let { draft, note, onresize }: { draft: Draft; note: NoteInfo; onresize: () => void } = $props();
-	function takeIn() {
+	function importPaper() {
 		draft.run(takeNoteIn(notePosition(draft, note.id)));
 		draft.view?.focus();
 	}
@@ -73,7 +73,7 @@
 				class="tiny"
 				label="Put note {note.number} into the text"
 				tip="Put its words into the text"
-				onclick={() => takeIn()}>text</Btn
+				onclick={() => importPaper()}>text</Btn
 			>
 			<Btn
 				kind="quiet"

@@ -109,8 +109,8 @@
 	<header>
 		<h2>The typed list</h2>
 		<p>
-			What is ticked becomes a source of your library; the list becomes a bibliography that follows the text. What is
-			not ticked stays typed below it. Fields with a diamond are doubtful: compare them with the entry.
+			Ticked entries are added to your library, and the list becomes a live bibliography. Entries you leave unticked
+			stay below it as typed. Check fields marked with a diamond against the entry.
 			{#if m.pointing}
 				<b
 					>{many(m.pointing, 'citation')} by number {m.pointing === 1 ? 'points' : 'point'} at this list. Accept {m.pointing ===
@@ -194,8 +194,10 @@
 											{#if other(e, f) !== undefined}
 												<small class="other"
 													>Look-up: {shown(f, other(e, f))}
-													<Btn kind="link" label="Take {fieldNamed(f).label} of the look-up" onclick={() => take(e, f)}
-														>Take</Btn
+													<Btn
+														kind="link"
+														label="Use {fieldNamed(f).label.toLowerCase()} from the look-up"
+														onclick={() => take(e, f)}>Take</Btn
 													></small
 												>
 											{/if}

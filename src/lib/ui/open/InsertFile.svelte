@@ -24,7 +24,7 @@
 	}
 
 	async function into(o: Opening): Promise<number> {
-		const added = await o.takeInto((doc, path) => insertDocument(draft, doc, path));
+		const added = await o.insertInto((doc, path) => insertDocument(draft, doc, path));
 		const count = countTyped(draft.store.doc).then((n) => void (draft.typed = n));
 		inBackground(count, 'Typed citations could not be counted.');
 		return added;

@@ -21,7 +21,7 @@
 	let { files, onclose, into }: Props = $props();
 	const title = $derived(into ? 'Insert text from a file' : 'Open a document');
 	const button = $derived.by(() => {
-		if (into) return 'Insert behind the paragraph';
+		if (into) return 'Insert after this paragraph';
 		return o.read.length === 1 ? 'Open as a manuscript' : `Open as ${o.read.length} manuscripts`;
 	});
 	const o = new Opening();

@@ -91,11 +91,11 @@ export class Opening {
 	 * @param put puts the blocks of a document into the text
 	 * @returns how many sources are new @throws what the database says; what was put before it is there
 	 */
-	async takeInto(put: (doc: Node, path: string) => void): Promise<number> {
-		const { takeIn } = await import('$lib/data/open-paper');
+	async insertInto(put: (doc: Node, path: string) => void): Promise<number> {
+		const { importPaper } = await import('$lib/data/open-paper');
 		let added = 0;
 		for (const { read, name, path } of this.read) {
-			const taken = await takeIn(read.paper, read.here, name, path);
+			const taken = await importPaper(read.paper, read.here, name, path);
 			put(taken.doc, path);
 			added += taken.added;
 		}

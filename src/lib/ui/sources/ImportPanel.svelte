@@ -90,7 +90,7 @@
 		</div>
 	{:else}
 		<label class="pick"
-			>Identifiers, addresses or words, one a line; or records of any format; or references as they are printed
+			>Identifiers, addresses or words, one per line; records in any format; or typed references
 			<Words
 				look="large"
 				rows={b.lookUps.list.length ? 2 : 5}

@@ -10,11 +10,11 @@ export const fieldLabel = (field: string): string =>
 
 /** @param answer null where it has nothing */
 export function compareWords(answer: Compared | null): string {
-	if (!answer) return `${LOOK_UP}nothing like it.`;
+	if (!answer) return `${LOOK_UP}not found.`;
 	const { item, why, adds, differs } = answer;
-	const parts = [`${LOOK_UP}the same work (${why})`];
-	if (adds.length) parts.push(`added: ${adds.map(fieldLabel).join(', ')}`);
+	const parts = [`${LOOK_UP}found by ${why}`];
+	if (adds.length) parts.push(`added ${adds.map(fieldLabel).join(', ')}`);
 	if (differs.length)
-		parts.push(`it has other values: ${differs.map((f) => `${fieldLabel(f)} “${showValue(f, item[f])}”`).join(', ')}`);
+		parts.push(`differs in ${differs.map((f) => `${fieldLabel(f)} (“${showValue(f, item[f])}” there)`).join(', ')}`);
 	return `${parts.join('; ')}.`;
 }

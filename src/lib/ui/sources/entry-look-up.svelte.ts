@@ -11,8 +11,11 @@ export class EntryLookUp {
 	failed = $state(0);
 	private lookUps: LookUps | null = null;
 
-	/** @param told what the look-up has of an entry, by its place among those given; null for nothing, and for no answer nothing is told */
-	async ask(entries: ReadEntry[], told: (entry: number, answer: Compared | null) => void): Promise<void> {
+	/**
+	 * @param onAnswer gets what the look-up has of an entry, by its place among those given; null where it has nothing. It is not
+	 * called for an entry that was not answered
+	 */
+	async ask(entries: ReadEntry[], onAnswer: (entry: number, answer: Compared | null) => void): Promise<void> {
 		this.lookUps?.stop();
 		const lookUps = (this.lookUps = new LookUps());
 		[this.busy, this.done, this.all, this.failed] = [true, 0, entries.length, 0];
@@ -24,7 +27,7 @@ export class EntryLookUp {
 					if (!question) {
 						this.done++;
 						if (failed) this.failed++;
-						else told(entry, null);
+						else onAnswer(entry, null);
 						return;
 					}
 					const l = await lookUps.about(question);
@@ -32,7 +35,7 @@ export class EntryLookUp {
 					const answer = compareAnswers(entries[entry], l.items);
 					if (answer) {
 						this.done++;
-						told(entry, answer);
+						onAnswer(entry, answer);
 					} else next.push({ entry, questions: rest, failed: failed || l.state === 'failed' });
 				})
 			);

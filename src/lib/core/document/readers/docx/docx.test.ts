@@ -290,7 +290,7 @@ test('words in boxes beside the text stand behind their paragraph, once', () => 
 		'item',
 		'after'
 	]);
-	assert.match(dropped[0].what, /stand behind the paragraph/);
+	assert.match(dropped[0].what, /its text follows the paragraph/);
 });
 
 test('whatever XML stands in it, a paper or a DocumentError', () => {

@@ -174,7 +174,7 @@ export class Runs {
 		const boxes = boxesIn(x);
 		this.line.boxes.push(...boxes);
 		if (!relation) {
-			this.reader.loses(boxes.length ? 'a box beside the text: its words stand behind the paragraph' : 'a drawing');
+			this.reader.loses(boxes.length ? 'a text box: its text follows the paragraph' : 'a drawing');
 			return;
 		}
 		const described = [...descendants(x, 'wp:docPr')][0];

@@ -437,7 +437,7 @@ class OdtReader {
 			this.pictures = pictures;
 			this.marked = marked;
 			if (!pictures.length && inner.length) {
-				this.lost.add('a box beside the text: its words stand behind the paragraph', this.where);
+				this.lost.add('a text box: its text follows the paragraph', this.where);
 				this.boxes.push(box);
 			}
 			return;

@@ -109,7 +109,7 @@ test('words in a box stand behind its paragraph, and words before it are kept', 
 		paper.blocks.map((b) => ('content' in b ? textOf(b.content).trim() : b.t)),
 		['H', 'by the heading', 'before and', 'boxed', 'after']
 	);
-	assert.match(dropped[0].what, /stand behind the paragraph.*2 times/);
+	assert.match(dropped[0].what, /its text follows the paragraph.*2 times/);
 });
 
 test('protected files, files of another kind, and anything at all: a sentence', () => {

@@ -115,8 +115,7 @@ class Writer {
 	private note(i: Extract<Inline, { t: 'note' }>): string {
 		const name = String(++this.noteCount);
 		this.notes.set(i.id, name);
-		if (i.kind === 'endnote')
-			this.lost.add('that a note stands at the end: Markdown has notes of one kind', this.where);
+		if (i.kind === 'endnote') this.lost.add('endnotes: Markdown has one kind of note', this.where);
 		const at = this.definitions.length;
 		const children = this.flow(i.blocks);
 		this.definitions.splice(at, 0, { type: 'footnoteDefinition', identifier: name, label: name, children });
@@ -155,7 +154,7 @@ class Writer {
 			...(sources.length && { bibliography: this.bibliography }),
 			...(listed.length && { nocite: listed.map((k) => `@${k}`).join(', ') })
 		};
-		if (head.thanks.length) this.lost.add('thanks and remarks of the title', 'before the text');
+		if (head.thanks.length) this.lost.add('acknowledgements in the title', 'before the text');
 		return Object.keys(fields).length ? `---\n${yaml(fields, { lineWidth: 0 })}---\n\n` : '';
 	}
 
@@ -178,7 +177,7 @@ class Writer {
 	private block(b: Block): RootContent[] {
 		switch (b.t) {
 			case 'paragraph': {
-				if (b.align && b.align !== 'left') this.lost.add('how a paragraph is aligned', this.where);
+				if (b.align && b.align !== 'left') this.lost.add('paragraph alignment', this.where);
 				const content = b.lang
 					? b.content.map((i) =>
 							i.marks.some((m) => m.t === 'language')
@@ -192,7 +191,8 @@ class Writer {
 			case 'heading':
 				return this.heading(b);
 			case 'list':
-				if (b.ordered && b.numbers !== 'decimal') this.lost.add('letters and romans of a numbered list', this.where);
+				if (b.ordered && b.numbers !== 'decimal')
+					this.lost.add('letters or Roman numerals in a numbered list', this.where);
 				return [this.list(b)];
 			case 'quotation': {
 				if (b.lang) this.lost.add('the language of a quotation', this.where);
@@ -203,7 +203,7 @@ class Writer {
 				return this.table(b);
 			case 'figure': {
 				const caption = this.lineText(b.caption.content);
-				if (!this.pictures.has(b.asset)) this.lost.add('a figure without its picture', this.where);
+				if (!this.pictures.has(b.asset)) this.lost.add('a figure whose picture is missing', this.where);
 				const path = this.pictures.get(b.asset) ?? MISSING;
 				const alt = b.alt && b.alt !== textOf(b.caption.content) ? `alt="${b.alt.replace(/["{}]/g, '')}"` : '';
 				const value = `![${caption}](${path})${this.attrs(b.id, alt).trim()}`;
@@ -216,7 +216,7 @@ class Writer {
 			case 'page-break':
 				return [raw('\\newpage')];
 			case 'bibliography':
-				if (Object.keys(b.settings).length) this.lost.add('how a list of references is set', this.where);
+				if (Object.keys(b.settings).length) this.lost.add('bibliography options', this.where);
 				return [...this.heading(b.heading), raw('::: {#refs}\n:::')];
 		}
 	}
@@ -246,9 +246,9 @@ class Writer {
 
 	private table(b: Extract<Block, { t: 'table' }>): RootContent[] {
 		const cells = b.rows.flat();
-		if (cells.some((c) => c.colspan > 1 || c.rowspan > 1)) this.lost.add('joined cells of a table', this.where);
-		if (cells.some((c) => c.widths)) this.lost.add('widths of columns', this.where);
-		if (cells.some((c) => c.header && !b.rows[0].includes(c))) this.lost.add('heads of rows of a table', this.where);
+		if (cells.some((c) => c.colspan > 1 || c.rowspan > 1)) this.lost.add('merged cells of a table', this.where);
+		if (cells.some((c) => c.widths)) this.lost.add('column widths', this.where);
+		if (cells.some((c) => c.header && !b.rows[0].includes(c))) this.lost.add('row headers of a table', this.where);
 		const columns = Math.max(1, ...b.rows.map((r) => r.reduce((n, c) => n + c.colspan, 0)));
 		const row = (r: Cell[]): TableRow => {
 			const children = r.flatMap((c) => [
@@ -280,7 +280,7 @@ class Writer {
 		for (const { block: b, inNote } of everyBlock(c.blocks)) {
 			if (inNote) continue;
 			if (b.t === 'paragraph' || b.t === 'heading') lines.push(b.content);
-			else this.lost.add('what stands in a cell beside its words', this.where);
+			else this.lost.add('lists and other blocks in table cells', this.where);
 		}
 		return lines
 			.filter((l) => l.length)

@@ -57,7 +57,7 @@ const valueOf = (p: Piece | undefined): string => (p && 'value' in p.node ? p.no
 const INTO_KEY = /^(?:[\p{L}\p{N}_]|[:.#$%&\-+?<>~/]+[\p{L}\p{N}_])/u;
 
 /** Keeps what is written as it is apart from its neighbours, which the reader sees without their marks. */
-function apart(line: Piece[]): Piece[] {
+function separate(line: Piece[]): Piece[] {
 	return line.flatMap(({ node, marks }, i): Piece[] => {
 		const next = line[i + 1];
 		const others = next && (next.marks.length !== marks.length || !next.marks.every((m, k) => sameMark(m, marks[k])));
@@ -105,7 +105,7 @@ export class LineWriter {
 				.filter((n) => n.type !== 'text' || n.value)
 				.map((node) => ({ node, marks }));
 		});
-		return this.group(apart(pieces));
+		return this.group(separate(pieces));
 	}
 
 	private kept(i: Inline): Mark[] {
@@ -171,7 +171,7 @@ export class LineWriter {
 			case 'note-ref': {
 				const name = this.c.noteNamed(i.note);
 				if (name) return [raw(`[^${name}]`)];
-				this.c.lost('a reference to a note that is not there');
+				this.c.lost('a reference to a missing note');
 				return [{ type: 'text', value: '[no such note]' }];
 			}
 			case 'cross-ref':
@@ -179,7 +179,7 @@ export class LineWriter {
 			case 'citation':
 				return this.citation(i);
 			case 'placeholder':
-				this.c.lost('a place where a source is needed: it stands as words');
+				this.c.lost('“source needed”: written as text');
 				return [{ type: 'text', value: i.hint ? `[source needed: ${i.hint}]` : '[source needed]' }];
 		}
 	}
@@ -187,16 +187,16 @@ export class LineWriter {
 	private reference(i: Extract<Inline, { t: 'cross-ref' }>): PhrasingContent[] {
 		const label = this.c.label(i.target);
 		if (label && i.show !== 'title') return [raw(`${i.show === 'number' ? '-' : ''}@${label}`)];
-		this.c.lost(label ? 'a reference by title: it stands as words' : 'a reference to what is not there');
+		this.c.lost(label ? 'a cross-reference by title: written as text' : 'a broken cross-reference');
 		return [{ type: 'text', value: this.c.title(i.target) || '[no such place]' }];
 	}
 
 	private citation(i: Extract<Inline, { t: 'citation' }>): PhrasingContent[] {
-		if (i.override) this.c.lost('a citation changed by hand: it stands as its source');
+		if (i.override) this.c.lost('the edited wording of a citation');
 		const out: PhrasingContent[] = [];
 		const known = i.cites.filter((x) => {
 			if (this.c.key(x.sourceId) !== null) return true;
-			this.c.lost('a citation whose source is not there');
+			this.c.lost('a citation whose source is missing');
 			return false;
 		});
 		/** Runs of cites that have a form with keys. */
@@ -211,7 +211,7 @@ export class LineWriter {
 				continue;
 			}
 			close();
-			this.c.lost('a citation of the author alone: it stands as words');
+			this.c.lost('a citation of the author alone: written as text');
 			out.push({ type: 'text', value: this.c.author(x.sourceId) });
 		}
 		close();
