@@ -13,8 +13,25 @@ const ownLooks: Plugin = {
 			: null
 };
 
+/**
+ * A browser that asks for a hundred small files spends longer on the asking than on what comes: those that nearly the same
+ * pages and parts have use for stand together. The server's build stays as it is: modules there run as they are needed.
+ */
+const fewerFiles: Plugin = {
+	name: 'fewer-files',
+	outputOptions: (o) =>
+		o.dir?.endsWith('client')
+			? {
+					...o,
+					codeSplitting: {
+						groups: [{ name: 'common', minShareCount: 2, entriesAware: true, entriesAwareMergeThreshold: 1500 }]
+					}
+				}
+			: null
+};
+
 export default defineConfig({
-	plugins: [ownLooks, tailwindcss(), sveltekit()],
+	plugins: [ownLooks, fewerFiles, tailwindcss(), sveltekit()],
 	worker: { format: 'es' },
 	resolve: {
 		alias: [

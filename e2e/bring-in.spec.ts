@@ -1,6 +1,5 @@
 import { expect, test, type Page } from '@playwright/test';
-import { mkdtempSync, mkdirSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
+import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expectAccessible, openSources, watchErrors } from './helpers';
 import { tinyPdf } from './pdf';
@@ -91,7 +90,7 @@ test('what is here can be completed from a record, and a second record completes
 	await expect(page.getByText('67 sources')).toBeVisible();
 });
 
-test('files of every format at once, told by their contents, and a folder', async ({ page }) => {
+test('files of every format at once, told by their contents, and a folder', async ({ page }, testInfo) => {
 	const done = watchErrors(page);
 	await openSources(page);
 	const files = [
@@ -140,8 +139,8 @@ test('files of every format at once, told by their contents, and a folder', asyn
 	await page.getByRole('button', { name: /Paper light/ }).click();
 	await expect(page.getByLabel('DOI', { exact: true })).toHaveValue('10.5555/paper.1');
 
-	const folder = mkdtempSync(join(tmpdir(), 'sources-'));
-	mkdirSync(join(folder, 'sub'));
+	const folder = testInfo.outputPath('sources');
+	mkdirSync(join(folder, 'sub'), { recursive: true });
 	writeFileSync(join(folder, 'one.bib'), '@book{x,title={Folder one}}');
 	writeFileSync(join(folder, 'sub', 'two.ris'), 'TY  - BOOK\nTI  - Folder two\nER  - \n');
 	await page.getByRole('button', { name: 'Import', exact: true }).click();

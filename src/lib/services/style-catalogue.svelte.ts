@@ -159,17 +159,20 @@ const readErrata = (raw: unknown): Erratum[] =>
 class Catalogue {
 	list = $state.raw<StyleEntry[]>([]);
 	trouble = $state('');
+	/** Whether titles of journals are looked through too; they are once somebody has looked for something. */
+	complete = $state(false);
 	private search: MiniSearch<StyleEntry> | null = null;
 	private loading: Promise<void> | null = null;
+	private listing: Promise<StyleEntry[]> | null = null;
 	private completing: Promise<void> | null = null;
 
 	/** The styles; titles that use their rules come a little later. */
 	load(): Promise<void> {
 		return (this.loading ??= this.fetchStyles());
 	}
-	/** The styles and all titles that use their rules. */
+	/** The styles and all titles that use their rules, ready to be looked through. */
 	whole(): Promise<void> {
-		return (this.completing ??= this.load().then(() => this.fetchJournals()));
+		return (this.completing ??= this.load().then(() => this.indexJournals()));
 	}
 
 	private async fetchStyles(): Promise<void> {
@@ -179,31 +182,42 @@ class Catalogue {
 			this.search.addAll(this.shipped);
 			await this.readOwn();
 			this.trouble = '';
-			void this.whole();
+			void this.journals();
 		} catch (e) {
 			this.loading = this.completing = null;
 			this.trouble = `The catalogue could not be loaded (${(e as Error).message}). Try again.`;
 		}
 	}
 
-	private async fetchJournals(): Promise<void> {
-		const { search } = this;
+	/** Titles that use a style's rules, in the list; none where they could not be loaded, which is said. */
+	private journals(): Promise<StyleEntry[]> {
+		return (this.listing ??= this.fetchJournals());
+	}
+
+	private async fetchJournals(): Promise<StyleEntry[]> {
 		try {
-			if (!search) return;
 			const journals = readJournals(
 				await fetchJson('/styles/_journals.json'),
 				new Map(this.shipped.map((s) => [s.id, s]))
 			);
 			this.errata = readErrata(await fetchJson('/styles/_errata.json'));
-			// in parts, so that keys come between
-			await search.addAllAsync(journals, { chunkSize: 400 });
 			this.shipped = merged(this.shipped, journals);
 			this.collect();
 			this.trouble = '';
+			return journals;
 		} catch (e) {
-			this.completing = null;
+			this.listing = this.completing = null;
 			this.trouble = `Titles of journals could not be loaded (${(e as Error).message}); the styles themselves are here.`;
+			return [];
 		}
+	}
+
+	/** Ten thousand titles take most of a second: that is spent where somebody looks for one, in parts, so that keys come between. */
+	private async indexJournals(): Promise<void> {
+		const { search } = this;
+		if (!search) return;
+		await search.addAllAsync(await this.journals(), { chunkSize: 400 });
+		this.complete = this.listing !== null;
 	}
 	errata = $state.raw<Erratum[]>([]);
 
@@ -259,7 +273,8 @@ class Catalogue {
 
 	/** Styles that have every word, or with none the nearest: those that have most of them. */
 	find(query: string, limit = 60): StyleEntry[] {
-		const { byId, search } = this;
+		const { byId, search, complete } = this;
+		if (!complete) void this.whole();
 		const said = fold(query);
 		const found = (search && search.search(query)) ?? [];
 		// a slip of the keys, then what has most of the words

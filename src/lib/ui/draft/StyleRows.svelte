@@ -29,7 +29,7 @@
 	{/each}
 	{#if query.trim() && groups[0].rows.length === 0}
 		<p class="none">
-			{catalogue.list.length
+			{catalogue.complete || catalogue.trouble
 				? `No style matches “${query}”. Try a word of the journal or the publisher.`
 				: 'Loading the catalogue…'}
 		</p>

@@ -39,7 +39,7 @@
 			{#each matches as s (s.id)}<li>
 					<Press onclick={() => void take(s)}>{s.title}</Press>
 				</li>{:else}<li>
-					No style matches “{query}”.
+					{catalogue.complete || catalogue.trouble ? `No style matches “${query}”.` : 'Loading the catalogue…'}
 				</li>{/each}
 		</ul>
 	</div>

@@ -92,7 +92,7 @@
 		{/each}
 		{#if found.narrowed && !found.matches.length}
 			<p class="none">
-				{catalogue.list.length
+				{catalogue.complete || catalogue.trouble || !found.query.trim()
 					? 'No style fits all of this. Take a word away, or any kind and field; many journals use the style of their publisher.'
 					: 'Loading the catalogue…'}
 			</p>

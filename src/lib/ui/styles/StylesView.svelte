@@ -35,6 +35,8 @@
 	let sample = $state.raw<SampleAnswer | null>(null);
 	let other = $state.raw<SampleAnswer | null>(null);
 	let traits = $state.raw<{ traits: Trait[]; licence: string } | null>(null);
+	/** Why its rules are not shown. */
+	let untold = $state('');
 	let trouble = $state('');
 	let search = $state<HTMLInputElement | null>(null);
 	let serial = 0;
@@ -73,8 +75,9 @@
 		if (mine !== serial) return;
 		other = also;
 		const about = await service.anatomy(picked);
-		// what stands in its way is said beside it already
-		if (mine === serial) traits = about.ok ? about.value : null;
+		if (mine !== serial) return;
+		traits = about.ok ? about.value : null;
+		untold = about.ok ? '' : about.message;
 	}
 	function pick(id: string) {
 		picked = id;
@@ -188,6 +191,7 @@
 			{/if}
 		</div>
 		{#if traits?.traits.length}<Traits traits={traits.traits} />{/if}
+		{#if untold && sample?.trouble === undefined}<Alert>What it does cannot be shown: {untold}</Alert>{/if}
 		<StyleCheck {service} id={picked} />
 	</section>
 </main>

@@ -4,7 +4,7 @@
  */
 import assert from 'node:assert/strict';
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
@@ -84,8 +84,10 @@ h = [p.text for p in d.paragraphs if p.style.name.startswith(('Heading', 'Title'
 print(json.dumps({'headings': h, 'tables': len(d.tables), 'figures': len(d.inline_shapes), 'items': sum(p.style.name.startswith('List') for p in d.paragraphs), 'words': ' '.join(p.text for p in d.paragraphs)}))
 `;
 
-test('what python3-docx writes and reads', { skip: missing('docx') }, () => {
-	const path = join(mkdtempSync(join(tmpdir(), 'docx-')), 'a.docx');
+test('what python3-docx writes and reads', { skip: missing('docx') }, (t) => {
+	const folder = mkdtempSync(join(tmpdir(), 'docx-'));
+	t.after(() => rmSync(folder, { recursive: true }));
+	const path = join(folder, 'a.docx');
 	const theirs = python(DOCX, path) as Record<string, unknown>;
 	const { paper } = read(path);
 	const own = countPaper(paper);
@@ -152,8 +154,10 @@ d = load(sys.argv[1])
 print(json.dumps({'headings': len(d.getElementsByType(H)), 'notes': len(d.getElementsByType(Note)), 'tables': len(d.getElementsByType(Table)), 'figures': len(d.getElementsByType(Image)), 'lists': len(d.getElementsByType(List)), 'citations': len(d.getElementsByType(BibliographyMark))}))
 `;
 
-test('what python3-odf writes and reads', { skip: missing('odf') }, () => {
-	const path = join(mkdtempSync(join(tmpdir(), 'odt-')), 'a.odt');
+test('what python3-odf writes and reads', { skip: missing('odf') }, (t) => {
+	const folder = mkdtempSync(join(tmpdir(), 'odt-'));
+	t.after(() => rmSync(folder, { recursive: true }));
+	const path = join(folder, 'a.odt');
 	const theirs = python(ODT, path);
 	const { paper, headingMade } = read(path);
 	const own = countPaper(paper);
