@@ -46,6 +46,8 @@ export default defineConfig({
 				find: /^decode-named-character-reference$/,
 				replacement: fileURLToPath(new URL('node_modules/decode-named-character-reference/index.js', import.meta.url))
 			},
+			// the whole program for the frame in which pages are laid out; its package has no door to it
+			{ find: /^pagedjs\/dist\//, replacement: fileURLToPath(new URL('node_modules/pagedjs/dist/', import.meta.url)) },
 			// the package's own door leads to its build for old browsers
 			{ find: /^dexie$/, replacement: 'dexie/dist/modern/dexie.mjs' }
 		]

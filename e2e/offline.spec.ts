@@ -49,6 +49,7 @@ test('the server is stopped: the desk, writing, citing, a style never used befor
 		await chooseStyle(page, 'Nature');
 		await expect(text.locator('.cite').first()).toHaveText('1');
 		await page.getByRole('link', { name: 'Hand in' }).click();
+		await expect(page.getByRole('status').filter({ hasText: /^\d+ pages$/ })).toBeVisible({ timeout: 30_000 });
 		const download = page.waitForEvent('download');
 		await page.getByRole('button', { name: 'Save as DOCX' }).click();
 		expect(readFileSync(await (await download).path()).length).toBeGreaterThan(5000);

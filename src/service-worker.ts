@@ -13,6 +13,8 @@ const PROGRAM = `program-${version}`;
 /** Styles and locales, as they are asked for, and the packs that have all of them. */
 const DATA = `data-${version}`;
 const SHELL = '/';
+/** The frame in which pages are laid out; it has a policy of its own. */
+const SHEETS = '/sheets';
 /** All files of the program, by scripts/offline-list.mjs. */
 const LIST = '/_app/offline.json';
 const isProgram = (path: string): boolean => path.startsWith('/_app/immutable/') || files.includes(path);
@@ -21,7 +23,7 @@ const isData = (path: string): boolean => /^\/(?:styles|locales)\/[^/]+\.json$/.
 worker.addEventListener('install', (event) => {
 	const keep = async () => {
 		const list = (await (await fetch(LIST, { cache: 'no-store' })).json()) as string[];
-		await (await caches.open(PROGRAM)).addAll([SHELL, ...files, ...list]);
+		await (await caches.open(PROGRAM)).addAll([SHELL, SHEETS, ...files, ...list]);
 	};
 	event.waitUntil(keep());
 });
@@ -48,7 +50,8 @@ async function page(request: Request): Promise<Response> {
 	try {
 		return await fetch(request);
 	} catch (e) {
-		const shell = await caches.match(SHELL, { cacheName: PROGRAM });
+		const { pathname } = new URL(request.url);
+		const shell = await caches.match(pathname === SHEETS ? SHEETS : SHELL, { cacheName: PROGRAM });
 		if (shell) return shell;
 		throw e;
 	}

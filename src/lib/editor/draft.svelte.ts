@@ -67,7 +67,7 @@ import { WritingFocus } from './writing-focus.svelte';
 import { shownBibliography, type ShownBibliography } from './shown-bibliography';
 
 /** What stands in the margin's place; '' is the margin itself. */
-export type Side = '' | 'excerpts' | 'sources' | 'versions' | 'note-ref';
+export type Side = '' | 'excerpts' | 'sources' | 'versions' | 'page' | 'note-ref';
 
 /** Meta of a transaction that is not the person's: what it changes is in the database already, or is no edit. */
 const NOT_MINE = 'not-mine';
@@ -75,6 +75,8 @@ const NOT_MINE = 'not-mine';
 export class Draft implements NodeViewContext {
 	readonly id: string;
 	readonly kind: string;
+	/** As they are printed. */
+	readonly authors: readonly string[];
 	readonly readOnly: boolean;
 	readonly initial: Node;
 	view: EditorView | null = null;
@@ -153,6 +155,7 @@ export class Draft implements NodeViewContext {
 	) {
 		this.id = m.id;
 		this.kind = m.kind;
+		this.authors = m.authors;
 		this.readOnly = readOnly;
 		const doc = this.assets.named(docOf(m));
 		this.initial = doc;

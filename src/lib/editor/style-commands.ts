@@ -19,14 +19,14 @@ import { placementIn } from './document-store';
 
 /** Changes what the manuscript decides over the style; citations move where that is about their place. */
 export const changeSettings =
-	(change: Partial<DocSettings>): Command =>
+	(change: Partial<DocSettings>, what = 'Setting changed'): Command =>
 	(state, dispatch) => {
 		if (!dispatch) return true;
 		const next = { ...settingsOf(state.doc), ...change };
 		const facts = editFacts(styleOf(state.doc));
 		const tr = setDocAttrs(state.tr, { settings: next });
 		placeCitations(tr.doc, placementOf(facts.placement, next), facts.punctuationInQuote, tr, placementIn(state.doc));
-		dispatch(labelled(tr, 'Setting changed'));
+		dispatch(labelled(tr, what));
 		return true;
 	};
 

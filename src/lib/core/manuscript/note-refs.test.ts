@@ -103,6 +103,7 @@ test('settings from outside are made whole', () => {
 		placement: 'style',
 		noteNumbers: 'through',
 		house: {},
+		page: {},
 		uncited: [],
 		notCitations: [],
 		accepted: {}

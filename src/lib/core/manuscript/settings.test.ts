@@ -17,6 +17,7 @@ test('settings from anywhere are made whole; whole ones stay as they are', () =>
 		placement: 'before',
 		noteNumbers: 'section',
 		house: { links: 'none' },
+		page: { kind: 'essay' },
 		uncited: [{ id: 'a', why: 'x' }],
 		notCitations: ['paid (Harrow 1902)'],
 		accepted: { 'author-date': 8 }

@@ -1,4 +1,5 @@
 /** What a manuscript decides for itself over any style; kept with the document, so that undo takes a change back. */
+import { isObject } from '../guards';
 import type { PlacementKind } from './placement';
 
 export interface DocSettings {
@@ -8,6 +9,8 @@ export interface DocSettings {
 	noteNumbers: 'through' | 'section';
 	/** House rules over the style, as citing/house.ts reads them. */
 	house: Record<string, unknown>;
+	/** Kind of paper, what its pages have otherwise, and the words of its title page, as core/page reads them. */
+	page: Record<string, unknown>;
 	/** Sources that the list takes in without their being cited, each with the reason. */
 	uncited: UncitedSource[];
 	/** Words that look like typed citations and are none, each with those before it (match/context.ts). */
@@ -27,7 +30,8 @@ export function cleanSettings(raw: unknown): DocSettings {
 	return {
 		placement: r.placement === 'before' || r.placement === 'behind' ? r.placement : 'style',
 		noteNumbers: r.noteNumbers === 'section' ? 'section' : 'through',
-		house: r.house && typeof r.house === 'object' ? (r.house as Record<string, unknown>) : {},
+		house: isObject(r.house) ? r.house : {},
+		page: isObject(r.page) ? r.page : {},
 		uncited: Array.isArray(r.uncited)
 			? r.uncited
 					.filter((f) => f && typeof f.id === 'string' && f.id)

@@ -8,12 +8,14 @@
 		{ side: '', name: draft.asNotes ? 'Notes' : 'Citations' },
 		{ side: 'excerpts', name: 'Excerpts' },
 		{ side: 'sources', name: 'Sources' },
+		{ side: 'page', name: 'Page' },
 		{ side: 'versions', name: 'Versions' }
 	]);
 	// loaded when first opened
 	const panels = {
 		excerpts: () => import('./ExcerptPanel.svelte'),
 		sources: () => import('./SourceDock.svelte'),
+		page: () => import('./PagePanel.svelte'),
 		versions: () => import('./VersionsPanel.svelte'),
 		'note-ref': () => import('./NoteRefPanel.svelte')
 	};
@@ -52,11 +54,11 @@
 	nav {
 		display: flex;
 		gap: 2px;
-		padding: 8px 12px 6px 16px;
+		padding: 8px 6px 6px 12px;
 		background: var(--desk);
 	}
 	nav :global(.press) {
-		padding: 4px 8px;
+		padding: 4px 6px;
 		border-radius: var(--r1);
 		font-size: var(--small);
 		color: var(--ink-3);

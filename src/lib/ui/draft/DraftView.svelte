@@ -42,7 +42,8 @@
 		quick: () => import('./QuickSource.svelte')
 	};
 
-	let { id, at, style = '' }: { id: string; at: number; style?: string } = $props();
+	/** @param side what is open beside the text at first */
+	let { id, at, style = '', side = '' }: { id: string; at: number; style?: string; side?: '' | 'page' } = $props();
 	let draft = $state.raw<Draft | null>(null);
 	let trouble = $state('');
 	/** What is stored, where it cannot be shown. */
@@ -104,6 +105,7 @@
 			// the whole library may have come in between, and stays then
 			if (few && !library.ready) next.useLibrary(few);
 			else next.useLibrary(library.sources, library.resolve);
+			next.side = side;
 			draft = next;
 			await tick();
 			if (sheet && !closing.signal.aborted) next.mount(sheet);

@@ -1,21 +1,11 @@
 <script lang="ts">
 	/** Handing in: the final file, a page to look at first, the list and the sources to take along. */
-	import { onMount } from 'svelte';
-	import type { Manuscript } from '$lib/data/db';
-	import {
-		arrangeBibliography,
-		citedInSection,
-		cleanBibliography,
-		applyEntryOverride,
-		layoutOf
-	} from '$lib/core/manuscript';
-	import { toFinal, writeHtml, type FinalDoc } from '$lib/core/document';
-	import { bibliographyForClipboard, type BibliographyWords, type SessionResult } from '$lib/core/citing';
-	import type { Source } from '$lib/core/source';
+	import { onMount, untrack } from 'svelte';
+	import { writeHtml, writePages } from '$lib/core/document';
+	import { bibliographyForClipboard } from '$lib/core/citing';
+	import { printedFields } from '$lib/core/page';
 	import type { Dropped } from '$lib/core/paper';
-	import { formatStored, type FormattedManuscript } from '$lib/services/format-stored';
 	import { guide } from '$lib/services/guide.svelte';
-	import { library } from '$lib/services/library.svelte';
 	import { unexpected } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import { copyRich } from '../clipboard';
@@ -24,86 +14,63 @@
 	import Alert from '../kit/Alert.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import Fold from '../kit/Fold.svelte';
-	import { sheet } from './file-sheet';
+	import Press from '../kit/Press.svelte';
 	import GuideCard from '../guide/GuideCard.svelte';
 	import Lost from '../parts/Lost.svelte';
 	import { many } from '../parts/many';
+	import PageSheets from '../pages/PageSheets.svelte';
+	import { makeReady, type Ready } from './make-ready';
+	import PageFacts from './PageFacts.svelte';
 
-	let { id }: { id: string } = $props();
-	let manuscript = $state.raw<Manuscript | null>(null);
-	let final = $state.raw<FinalDoc | null>(null);
-	let result = $state.raw<SessionResult | null>(null);
-	let formatted = $state.raw<FormattedManuscript | null>(null);
+	interface Props {
+		id: string;
+		/** Whoever came wanted to print. */
+		printing?: boolean;
+	}
+	let { id, printing = false }: Props = $props();
+	let ready = $state.raw<Ready | null>(null);
 	/** What the file that was saved last could not hold. */
 	let dropped = $state.raw<Dropped[]>([]);
-	let cited = $state.raw<Source[]>([]);
-	let lists = $state.raw<BibliographyWords[]>([]);
 	let trouble = $state('');
-	let notes = $state.raw<string[]>([]);
 	let busy = $state('');
 	let saved = $state(false);
-	const page = $derived(final ? writeHtml(final) : '');
+	let across = $state<1 | 2>(2);
+	let pages = $state(0);
+	let done = $state(false);
+	/** There will be no pages; why is said where they would stand. */
+	let failed = $state(false);
+	/** The pages are to be printed as soon as they are there. */
+	let wanted = $state(untrack(() => printing));
+	const formatted = $derived(ready?.formatted ?? null);
+	const manuscript = $derived(formatted?.manuscript ?? null);
+	const result = $derived(formatted?.result ?? null);
+	const cited = $derived(formatted?.sources ?? []);
+	const final = $derived(ready?.final ?? null);
+	const file = $derived(ready && writePages(ready.final, ready.setup, printedFields(ready.page)));
 
 	onMount(() => {
 		void (async () => {
 			try {
-				const f = await formatStored(id);
-				if (f.kind === 'trouble') {
-					trouble = f.message;
-					return;
-				}
-				formatted = f;
-				const { doc, style, reading, entryOverrides, result: r } = f;
-				const m = (manuscript = f.manuscript);
-				cited = f.sources;
-				const problems = f.instead ? [`${f.instead} This page is in APA 7th.`] : [];
-				result = r;
-				final = toFinal(doc, m.title, m.authors, style.form, {
-					citations: new Map(r.changed.map((c) => [c.id, { runs: c.runs ?? [], leadRuns: c.leadRuns ?? [] }])),
-					entries:
-						r.bibliography?.map((e) => ({
-							id: e.id,
-							runs: e.runs ?? [],
-							...(e.whole ? { whole: { runs: e.whole.runs ?? [] } } : {})
-						})) ?? null,
-					hanging: r.style.hangingIndent,
-					aligned: Boolean(r.style.secondFieldAlign),
-					lang: r.style.lang,
-					resolve: library.resolve,
-					picture: (asset) => f.pictures.get(asset) ?? '',
-					source: (x) => library.sources.get(x)
-				});
-				if (reading.placeholders.length)
-					problems.push(
-						`${reading.placeholders.length} place${reading.placeholders.length === 1 ? '' : 's'} still marked “source needed”.`
-					);
-				const gone = r.warnings.filter((w) => w.itemId && !w.field).length;
-				if (gone)
-					problems.push(
-						`${gone} cited source${gone === 1 ? ' is' : 's are'} not in the library; the text says so where it stands.`
-					);
-				const entries = (r.bibliography ?? []).map((e) => applyEntryOverride(e, entryOverrides));
-				const shown: BibliographyWords[] = [];
-				const take = (raw: unknown, pos: number) => {
-					const s = cleanBibliography(raw);
-					const here = s.takes === 'section' ? citedInSection(doc, pos, library.resolve) : new Set<string>();
-					const groups = arrangeBibliography(s, entries, (x) => library.sources.get(x), here);
-					shown.push({ settings: s, look: layoutOf(s, r.style.hangingIndent), groups });
-				};
-				doc.descendants((n, pos) => {
-					if (n.type.name === 'bibliography') take(n.attrs.settings, pos);
-					return !n.isTextblock;
-				});
-				const hasList = shown.length > 0;
-				if (!hasList) take({}, 0);
-				lists = shown;
-				if (!hasList && reading.citations.length)
-					problems.push('The manuscript has no bibliography, so the file has none.');
-				notes = problems;
+				const r = await makeReady(id);
+				if (r.kind === 'trouble') trouble = r.message;
+				else ready = r;
 			} catch (e) {
 				trouble = unexpected(e, 'The manuscript could not be made ready.');
 			}
 		})();
+	});
+
+	/** Prints the pages: the browser's window for that offers PDF too. */
+	function print() {
+		wanted = false;
+		const { title } = document;
+		// what the browser prints at the head of a sheet, and calls a PDF by
+		document.title = final?.title ?? title;
+		window.print();
+		document.title = title;
+	}
+	$effect(() => {
+		if (done && wanted) print();
 	});
 
 	async function docx() {
@@ -126,7 +93,7 @@
 	}
 	function html() {
 		if (!final) return;
-		download(`${fileName(final.title)}.html`, page, 'text/html');
+		download(`${fileName(final.title)}.html`, writeHtml(final), 'text/html');
 		saved = true;
 		toasts.say('The HTML file is in your downloads. Your manuscript stays live here.');
 	}
@@ -148,7 +115,7 @@
 		}
 	}
 	async function copyList() {
-		const words = lists.map(bibliographyForClipboard);
+		const words = (ready?.lists ?? []).map(bibliographyForClipboard);
 		await copyRich(words.map((w) => w.html).join(''), words.map((w) => w.text).join('\n\n'));
 		toasts.say(
 			`The bibliography is on the clipboard: ${many(
@@ -176,6 +143,14 @@
 	</GuideCard>
 {/if}
 
+<svelte:window
+	onkeydown={(e) => {
+		if ((e.ctrlKey || e.metaKey) && !e.shiftKey && !e.altKey && e.key.toLowerCase() === 'p') {
+			e.preventDefault();
+			wanted = true;
+		}
+	}}
+/>
 <svelte:head><title>Hand in · {manuscript?.title ?? ''} · Rapid Quill</title></svelte:head>
 <Bar here="">
 	<Btn kind="quiet" href="/draft/{id}/proof">Proof</Btn>
@@ -184,7 +159,7 @@
 {#if trouble}
 	<Lost {trouble} />
 {:else}
-	{#each notes as n (n)}<Alert look="band">{n}</Alert>{/each}
+	{#each ready?.notes ?? [] as n (n)}<Alert look="band">{n}</Alert>{/each}
 	<main class="hand">
 		<section class="choices">
 			<h1>Hand in</h1>
@@ -220,6 +195,11 @@
 					</Fold>
 				</div>
 			{/if}
+			<div class="row">
+				<div><b>PDF or paper</b><span>The pages at the right, by the browser’s print window</span></div>
+				<Btn kind="ghost" disabled={!done} onclick={print} keys="Control+P" label="Print the pages">Print</Btn>
+			</div>
+			{#if ready}<PageFacts {id} page={ready.page} setup={ready.setup} authors={ready.final.authors} />{/if}
 			<h2>The bibliography alone</h2>
 			<div class="row">
 				<div>
@@ -248,23 +228,34 @@
 				>
 			</div>
 		</section>
-		<section class="preview" aria-label="Preview of the file">
-			{#if final}
-				<div class="pages" use:sheet={page} role="document" aria-label="The file as it will be"></div>
-			{:else}<p>Preparing the file…</p>{/if}
+		<section class="preview" aria-label="Pages">
+			{#if file && ready}
+				<PageSheets {file} setup={ready.setup} {across} bind:count={pages} bind:done bind:failed />
+			{:else}<p>Preparing the pages…</p>{/if}
 		</section>
+		<footer class="status">
+			<span role="status"
+				>{done ? many(pages, 'page') : failed ? '' : pages ? `${many(pages, 'page')} so far…` : 'Making pages…'}</span
+			>
+			<span class="across">
+				<Press aria-pressed={across === 1} onclick={() => (across = 1)}>One across</Press>
+				<Press aria-pressed={across === 2} onclick={() => (across = 2)}>Two across</Press>
+			</span>
+			<span class="live">The live manuscript stays on your desk.</span>
+		</footer>
 	</main>
 {/if}
 
 <style>
 	.hand {
 		display: grid;
-		grid-template-columns: minmax(300px, 420px) minmax(0, 1fr);
-		gap: 40px;
-		padding: 30px 40px 0;
+		grid-template-columns: minmax(300px, 430px) minmax(0, 1fr);
+		grid-template-rows: minmax(0, 1fr) auto;
 		height: calc(100vh - var(--bar));
-		max-width: 1360px;
-		margin: 0 auto;
+	}
+	.choices {
+		padding: 26px 28px 40px 40px;
+		overflow: auto;
 	}
 	h1 {
 		font: 600 24px/1.2 var(--serif);
@@ -304,29 +295,73 @@
 		color: var(--ink-3);
 	}
 	.preview {
-		background: #fff;
-		border: 1px solid var(--line-soft);
-		border-bottom: 0;
-		border-radius: var(--r1) var(--r1) 0 0;
-		overflow: hidden;
+		background: var(--desk-deep, color-mix(in srgb, var(--desk) 92%, var(--ink)));
+		overflow: auto;
 		min-height: 300px;
 	}
 	.preview p {
 		padding: 30px;
-		color: #48535f;
+		color: var(--ink-2);
 	}
-	.pages {
-		width: 100%;
-		height: 100%;
-		overflow: auto;
+	.status {
+		grid-column: 1 / -1;
+		display: flex;
+		gap: var(--s5);
+		align-items: center;
+		height: var(--foot);
+		padding: 0 var(--s4);
+		border-top: 1px solid var(--line);
+		color: var(--ink-3);
+		font-size: var(--small);
+		white-space: nowrap;
+		overflow: hidden;
+	}
+	.across {
+		display: flex;
+		gap: 2px;
+	}
+	.across :global(.press) {
+		padding: 2px 8px;
+		border-radius: var(--r1);
+		color: var(--ink-3);
+		cursor: pointer;
+	}
+	.across :global(.press[aria-pressed='true']) {
+		color: var(--ink);
+		font-weight: 600;
+	}
+	.live {
+		margin-left: auto;
 	}
 	@media (max-width: 900px) {
 		.hand {
 			grid-template-columns: 1fr;
+			grid-template-rows: none;
 			height: auto;
 		}
+		.choices {
+			padding: 20px;
+		}
 		.preview {
-			height: 70vh;
+			height: 80vh;
+		}
+		.live {
+			display: none;
+		}
+	}
+	@media print {
+		.hand {
+			display: block;
+			height: auto;
+		}
+		.choices,
+		.status {
+			display: none;
+		}
+		.preview {
+			overflow: visible;
+			height: auto;
+			background: none;
 		}
 	}
 </style>

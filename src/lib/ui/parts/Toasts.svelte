@@ -35,6 +35,11 @@
 		gap: 8px;
 		z-index: 60;
 	}
+	@media print {
+		.toasts {
+			display: none;
+		}
+	}
 	.toasts :global(.toast) {
 		background: var(--ink);
 		color: var(--desk-raised);

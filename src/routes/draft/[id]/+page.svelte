@@ -11,8 +11,9 @@
 		const asked = page.url.searchParams.get('at') ?? '';
 		return /^\d{1,9}$/.test(asked) ? Number(asked) : -1;
 	});
+	const side = $derived(page.url.searchParams.get('side') === 'page' ? 'page' : '');
 </script>
 
 {#key id}
-	<DraftView {id} {at} {style} />
+	<DraftView {id} {at} {style} {side} />
 {/key}

@@ -2,7 +2,9 @@
 import type { Run } from '../../csl';
 import type { BlockLook, FinalBlock, FinalCell, FinalDoc, FinalEntry, FinalInline } from '../final';
 
-const esc = (s: string) => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
+/** Text as it stands in HTML. */
+export const esc = (s: string) =>
+	s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;');
 
 interface NoteOut {
 	kind: 'footnote' | 'endnote';
@@ -12,10 +14,19 @@ interface NoteOut {
 	html: string;
 }
 
+/** Writes the mark of a note where it stands, and sees to its words. */
+export type PutNote = (note: Extract<FinalInline, { t: 'note' }>) => string;
+
 /** Writes the whole file. */
 export function writeHtml(doc: FinalDoc): string {
 	const notes: NoteOut[] = [];
-	const body = doc.blocks.map((b) => block(b, notes)).join('\n');
+	const put: PutNote = (i) => {
+		const html = i.paragraphs.map((p) => `<p>${inlineHtml(p, put)}</p>`).join('');
+		const nth = notes.filter((n) => n.kind === i.kind).length + 1;
+		notes.push({ kind: i.kind, number: i.number, nth, html });
+		return `<a id="ref-${i.kind}-${nth}" href="#${i.kind}-${nth}" role="doc-noteref"><sup>${i.number}</sup></a>`;
+	};
+	const body = doc.blocks.map((b) => blockHtml(b, put)).join('\n');
 	const section = (kind: 'footnote' | 'endnote', title: string) => {
 		const list = notes.filter((n) => n.kind === kind);
 		if (!list.length) return '';
@@ -76,17 +87,14 @@ function runHtml(r: Run): string {
 	return s;
 }
 
-function inline(list: FinalInline[], notes: NoteOut[]): string {
+/** Words with their notes. */
+export function inlineHtml(list: FinalInline[], put: PutNote): string {
 	return list
 		.map((i, at) => {
 			if (i.t === 'text') return runHtml(i.run);
 			if (i.t === 'break') return '<br>';
-			const html = i.paragraphs.map((p) => `<p>${inline(p, notes)}</p>`).join('');
-			const nth = notes.filter((n) => n.kind === i.kind).length + 1;
-			notes.push({ kind: i.kind, number: i.number, nth, html });
 			// two marks side by side are two numbers
-			const comma = list[at - 1]?.t === 'note' ? '<sup>,</sup>' : '';
-			return `${comma}<a id="ref-${i.kind}-${nth}" href="#${i.kind}-${nth}" role="doc-noteref"><sup>${i.number}</sup></a>`;
+			return `${list[at - 1]?.t === 'note' ? '<sup>,</sup>' : ''}${put(i)}`;
 		})
 		.join('');
 }
@@ -98,41 +106,42 @@ function look({ lang, align }: BlockLook): string {
 	return ` dir="auto"${lang ? ` lang="${esc(lang)}"` : ''}${align ? ` style="text-align: ${align}"` : ''}`;
 }
 
-function cell(c: FinalCell, notes: NoteOut[]): string {
+function cell(c: FinalCell, put: PutNote): string {
 	const tag = c.header ? 'th' : 'td';
 	const spans = `${c.colspan > 1 ? ` colspan="${c.colspan}"` : ''}${c.rowspan > 1 ? ` rowspan="${c.rowspan}"` : ''}`;
 	const align = c.align ? ` style="text-align: ${c.align}"` : '';
-	return `<${tag}${spans}${align}>${c.paragraphs.map((p) => inline(p, notes)).join('<br>')}</${tag}>`;
+	return `<${tag}${spans}${align}>${c.paragraphs.map((p) => inlineHtml(p, put)).join('<br>')}</${tag}>`;
 }
 
-function block(b: FinalBlock, notes: NoteOut[]): string {
+/** A block of text. */
+export function blockHtml(b: FinalBlock, put: PutNote): string {
 	switch (b.t) {
 		case 'paragraph':
-			return `<p${look(b)}>${inline(b.inlines, notes)}</p>`;
+			return `<p${look(b)}>${inlineHtml(b.inlines, put)}</p>`;
 		case 'heading':
-			return `<h${b.level}${look(b)}>${inline(b.inlines, notes)}</h${b.level}>`;
+			return `<h${b.level}${look(b)}>${inlineHtml(b.inlines, put)}</h${b.level}>`;
 		case 'quote':
-			return `<blockquote${look(b)}>${b.paragraphs.map((p) => `<p dir="auto">${inline(p, notes)}</p>`).join('')}</blockquote>`;
+			return `<blockquote${look(b)}>${b.paragraphs.map((p) => `<p dir="auto">${inlineHtml(p, put)}</p>`).join('')}</blockquote>`;
 		case 'list': {
 			const tag = b.ordered ? 'ol' : 'ul';
 			const start = b.ordered && b.start !== 1 ? ` start="${b.start}"` : '';
 			const type = b.ordered && b.numbers !== 'decimal' ? ` type="${HTML_NUMBERS[b.numbers]}"` : '';
-			return `<${tag}${start}${type}>${b.items.map((i) => `<li>${i.map((x) => block(x, notes)).join('')}</li>`).join('')}</${tag}>`;
+			return `<${tag}${start}${type}>${b.items.map((i) => `<li>${i.map((x) => blockHtml(x, put)).join('')}</li>`).join('')}</${tag}>`;
 		}
 		case 'figure':
-			return `<figure>${b.src ? `<img src="${esc(b.src)}" alt="${esc(b.alt)}">` : ''}<figcaption>${inline(b.caption, notes)}</figcaption></figure>`;
+			return `<figure>${b.src ? `<img src="${esc(b.src)}" alt="${esc(b.alt)}">` : ''}<figcaption>${inlineHtml(b.caption, put)}</figcaption></figure>`;
 		case 'table': {
 			const caption = b.caption
-				? `<caption>${b.number ? `Table ${b.number}. ` : ''}${inline(b.caption, notes)}</caption>`
+				? `<caption>${b.number ? `Table ${b.number}. ` : ''}${inlineHtml(b.caption, put)}</caption>`
 				: '';
-			return `<table>${caption}${b.rows.map((r) => `<tr>${r.map((c) => cell(c, notes)).join('')}</tr>`).join('')}</table>`;
+			return `<table>${caption}${b.rows.map((r) => `<tr>${r.map((c) => cell(c, put)).join('')}</tr>`).join('')}</table>`;
 		}
 		case 'equation':
 			return `<p class="equation">${esc(b.tex)}${b.number ? ` <span>(${b.number})</span>` : ''}</p>`;
 		case 'page-break':
 			return '<hr class="page-break">';
 		case 'bibliography':
-			return list(b, notes);
+			return list(b, put);
 	}
 }
 
@@ -150,7 +159,7 @@ export function entryStyle({ look, aligned }: Pick<List, 'look' | 'aligned'>): s
 	return `margin: 0 0 ${look.after}pt; line-height: ${look.lines * 1.2}; padding-left: ${indent}in; text-indent: ${look.firstLine - indent}in;`;
 }
 
-function list(b: List, notes: NoteOut[]): string {
+function list(b: List, put: PutNote): string {
 	const heading = `${b.look.centred ? 'text-align: center;' : ''}${b.look.bold ? '' : ' font-weight: normal;'}`;
 	const style = entryStyle(b);
 	const items = (entries: FinalEntry[]) =>
@@ -164,7 +173,7 @@ function list(b: List, notes: NoteOut[]): string {
 		(g) =>
 			`${g.title ? `<h3>${esc(g.title)}</h3>\n` : ''}<ul class="entries${b.aligned ? ' aligned' : ''}">\n${items(g.entries)}\n</ul>`
 	);
-	const head = `<h2${heading ? ` style="${heading.trim()}"` : ''}>${inline(b.heading, notes)}</h2>`;
+	const head = `<h2${heading ? ` style="${heading.trim()}"` : ''}>${inlineHtml(b.heading, put)}</h2>`;
 	const note = b.note ? `<p>${esc(b.note)}</p>\n` : '';
 	return `<section role="doc-bibliography"${b.look.ownPage ? ' class="own-page"' : ''}${FONTS[b.look.font] ? ` style="${FONTS[b.look.font].trim()}"` : ''}>${head}\n${note}${groups.join('\n')}</section>`;
 }

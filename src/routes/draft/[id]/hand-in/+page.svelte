@@ -3,4 +3,4 @@
 	import HandInView from '$lib/ui/handin/HandInView.svelte';
 </script>
 
-<HandInView id={page.params.id ?? ''} />
+<HandInView id={page.params.id ?? ''} printing={page.url.searchParams.has('print')} />

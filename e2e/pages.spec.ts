@@ -1,0 +1,182 @@
+/** Real pages: what is seen in Hand in is what prints, with every note at the foot of its page. */
+import { expect, test, type Page } from '@playwright/test';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import { caretAfter, expectAccessible, openDraft, watchErrors } from './helpers';
+
+/** The pages of the PDF that the browser prints, as words. */
+async function printed(page: Page): Promise<string[]> {
+	const bytes = await page.pdf({ preferCSSPageSize: true });
+	const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+	const out: string[] = [];
+	for (let n = 1; n <= pdf.numPages; n++) {
+		const { items } = await (await pdf.getPage(n)).getTextContent();
+		out.push(items.map((i) => ('str' in i ? i.str + (i.hasEOL ? '\n' : '') : '')).join(''));
+	}
+	return out;
+}
+const squeezed = (s: string) => s.replace(/[\s\u00ad-]+/g, '');
+const pagesDone = (page: Page) =>
+	expect(page.getByRole('status').filter({ hasText: /^\d+ pages$/ })).toBeVisible({ timeout: 30_000 });
+const panel = (page: Page) => page.getByRole('combobox', { name: 'Kind of paper' });
+
+async function handIn(page: Page): Promise<void> {
+	await page.getByRole('link', { name: 'See the pages' }).click();
+	await pagesDone(page);
+}
+
+test('every note of the chapter is at the foot of the page of its mark, and nothing of the screen prints', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'lamplighters');
+	await page.getByRole('link', { name: 'Hand in' }).click();
+	await pagesDone(page);
+	await expectAccessible(page);
+	// what is seen, page by page: marks in the text, notes at the foot
+	const seen = await page.evaluate(() =>
+		[...document.querySelector('[role=document]')!.shadowRoot!.querySelectorAll('.pagedjs_page')].map((p) => ({
+			marks: [...p.querySelectorAll('.pagedjs_page_content sup')]
+				.map((x) => x.textContent)
+				.filter((x) => /^\d+$/.test(x!)),
+			notes: [...p.querySelectorAll('.pagedjs_footnote_area .fn')].map((x) => ({
+				number: (x as HTMLElement).dataset.number,
+				begun: x.hasAttribute('data-split-from'),
+				words: x.textContent!
+			}))
+		}))
+	);
+	const notes = seen.flatMap((p) => p.notes);
+	expect(notes.filter((n) => !n.begun).length).toBeGreaterThan(45);
+	for (const p of seen) expect(p.notes.filter((n) => !n.begun).map((n) => n.number)).toEqual(p.marks);
+
+	const paper = await printed(page);
+	expect(paper.length).toBe(seen.length);
+	for (const [i, p] of seen.entries()) {
+		for (const n of p.notes) expect(squeezed(paper[i]), `note ${n.number}`).toContain(squeezed(n.words));
+		// plain paper has its number in the middle of the foot
+		expect(paper[i].split('\n').some((line) => line.trim() === String(i + 1))).toBe(true);
+	}
+	const all = paper.join(' ');
+	for (const words of ['Hand in', 'Save', 'The live manuscript', 'across', 'Back to the draft'])
+		expect(all).not.toContain(words);
+	done();
+});
+
+test('a kind of paper: chosen beside the draft, its title page filled in, seen and printed, one undo each', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	await page
+		.getByRole('navigation', { name: 'Beside the text' })
+		.getByRole('button', { name: 'Page', exact: true })
+		.click();
+	await expect(panel(page)).toHaveValue('plain');
+	await panel(page).selectOption('Student paper');
+	await expect(page.getByText('APA 7, 2.3–2.24')).toBeVisible();
+	await page.getByRole('textbox', { name: 'Course', exact: true }).fill('HIS 301: Harbours');
+	await page.getByRole('textbox', { name: 'Course', exact: true }).press('Tab');
+	await page.getByRole('textbox', { name: 'Instructor', exact: true }).fill('Mina Abara');
+	await page.getByRole('textbox', { name: 'Instructor', exact: true }).press('Tab');
+	await page
+		.getByRole('textbox', { name: 'Abstract', exact: true })
+		.fill(Array.from({ length: 260 }, () => 'lamp').join(' '));
+	await page.getByRole('textbox', { name: 'Abstract', exact: true }).press('Tab');
+	await expect(page.getByText('The abstract has 260 words, 10 more than the 250 asked for.')).toBeVisible();
+	await expectAccessible(page);
+	await handIn(page);
+	await expect(page.getByText('as APA 7, 2.3–2.24 asks')).toBeVisible();
+	const paper = await printed(page);
+	expect(paper[0]).toContain('HIS 301: Harbours');
+	expect(paper[0]).toContain('Mina Abara');
+	expect(paper[0]).not.toContain('Introduction');
+	expect(paper[1]).toContain('Abstract');
+	expect(paper[2]).toContain('What the lamps did to the shore');
+	expect(paper.map((p, i) => p.includes(String(i + 1)))).not.toContain(false);
+
+	await page.getByRole('link', { name: 'Change the page' }).click();
+	await expect(page.getByRole('textbox', { name: 'Course', exact: true })).toHaveValue('HIS 301: Harbours');
+	await caretAfter(page, 'only to the people it brought.');
+	for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
+	await expect(page.getByRole('textbox', { name: 'Course', exact: true })).toHaveValue('');
+	await expect(panel(page)).toHaveValue('student');
+	await page.keyboard.press('Control+z');
+	await expect(panel(page)).toHaveValue('plain');
+	done();
+});
+
+test('every detail can be changed, said as a departure, and put back; a number that is none is not taken', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	await page
+		.getByRole('navigation', { name: 'Beside the text' })
+		.getByRole('button', { name: 'Page', exact: true })
+		.click();
+	await panel(page).selectOption('Journal manuscript');
+	await page.getByRole('button', { name: 'Paper and type' }).click();
+	await page.getByRole('combobox', { name: 'Paper', exact: true }).selectOption('A4');
+	await page.getByLabel('Left, cm').fill('4');
+	await page.getByLabel('Left, cm').press('Tab');
+	await page.getByLabel('Right, cm').fill('wide');
+	await page.getByLabel('Right, cm').press('Tab');
+	await expect(page.getByLabel('Right, cm')).toHaveValue('2.54');
+	await expect(page.getByText('Margins as you have changed them')).toBeVisible();
+	await page.getByRole('button', { name: 'First page, numbers, contents' }).click();
+	await page.getByRole('combobox', { name: 'Contents' }).selectOption('headings to level 2');
+	await handIn(page);
+	const sheet = page.getByRole('document', { name: 'The file as it will be' });
+	await expect(sheet.locator('.line-number').first()).toHaveText('1');
+	expect(await sheet.locator('.line-number').count()).toBeGreaterThan(100);
+	await expect(sheet.getByRole('link', { name: /^Methods/ })).toHaveText(/^Methods\s*\d+$/);
+	const size = await page.evaluate(() => {
+		const p = document.querySelector('[role=document]')!.shadowRoot!.querySelector<HTMLElement>('.pagedjs_page')!;
+		return getComputedStyle(p).getPropertyValue('--pagedjs-pagebox-width');
+	});
+	expect(size).toBe('21cm');
+	await page.getByRole('link', { name: 'Change the page' }).click();
+	await page.getByRole('button', { name: 'As the manual asks again' }).click();
+	await expect(page.getByText('Margins as you have changed them')).toBeHidden();
+	done();
+});
+
+test('Ctrl P in a manuscript prints its pages, with what was just typed', async ({ page }) => {
+	const done = watchErrors(page);
+	await page.addInitScript(() => {
+		window.print = () => {
+			document.documentElement.dataset.printed = `${document.documentElement.dataset.printed ?? ''}${document.title};`;
+		};
+	});
+	const asked = () => page.evaluate(() => document.documentElement.dataset.printed ?? '');
+	await openDraft(page, 'shore');
+	await caretAfter(page, 'only to the people it brought.');
+	await page.keyboard.type(' And the tide.');
+	await page.keyboard.press('Control+p');
+	await expect(page).toHaveURL(/hand-in\?print/);
+	await pagesDone(page);
+	await expect.poll(asked).toBe('What the lamps did to the shore;');
+	await expect(page.getByRole('document', { name: 'The file as it will be' })).toContainText('And the tide.');
+	await page.keyboard.press('Control+p');
+	await expect.poll(asked).toBe('What the lamps did to the shore;What the lamps did to the shore;');
+	await page.getByRole('button', { name: 'Print the pages' }).click();
+	await expect.poll(asked).toMatch(/(?:What the lamps did to the shore;){3}/);
+	// printed from the browser's menu, the draft says where its pages are
+	await page.getByRole('link', { name: 'Back to the draft' }).click();
+	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toBeVisible();
+	const draft = (await printed(page)).join(' ');
+	expect(draft).toContain('print from Hand in');
+	expect(draft).not.toContain('And the tide.');
+	done();
+});
+
+test('without the program that lays out pages it is said, and files are saved all the same', async ({ page }) => {
+	await page.route(/paged\.min/, (route) => route.abort());
+	await page.goto('/draft/shore/hand-in');
+	await expect(page.getByRole('region', { name: 'Pages' }).getByRole('alert')).toContainText(
+		'could not be loaded. Files can be saved all the same.'
+	);
+	const download = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Save as DOCX' }).click();
+	expect((await download).suggestedFilename()).toMatch(/\.docx$/);
+});

@@ -1,0 +1,88 @@
+<script lang="ts">
+	/** How the pages are set up, in short; it is changed beside the draft. */
+	import { departures, kindOf, type PageChoice, type PageSetup } from '$lib/core/page';
+	import { pageFacts } from '../pages/page-words';
+	import Btn from '../kit/Btn.svelte';
+
+	interface Props {
+		id: string;
+		page: PageChoice;
+		setup: PageSetup;
+		authors: readonly string[];
+	}
+	let { id, page, setup, authors }: Props = $props();
+	const kind = $derived(kindOf(page.kind));
+	const away = $derived(departures(page, authors));
+</script>
+
+<h2>The page</h2>
+<div class="row">
+	<div><b>{kind.name}</b><span>{kind.source ? `as ${kind.source} asks` : kind.asks}</span></div>
+	<Btn kind="ghost" href="/draft/{id}?side=page" label="Change the page">Change</Btn>
+</div>
+<dl>
+	{#each pageFacts(setup) as f (f.what)}
+		<dt>{f.what}</dt>
+		<dd>{f.is}</dd>
+	{/each}
+</dl>
+{#if away.length}
+	<ul class="away">
+		{#each away as d (d.what)}<li>
+				<i class="diamond" aria-hidden="true"></i><span>{d.what} <small>{d.source}</small></span>
+			</li>{/each}
+	</ul>
+{/if}
+
+<style>
+	h2 {
+		font: 500 var(--small) / 1 var(--sans);
+		color: var(--ink-3);
+		margin: 26px 0 6px;
+	}
+	.row {
+		display: flex;
+		gap: 8px;
+		align-items: center;
+		padding: 10px 0;
+	}
+	.row div {
+		flex: 1;
+	}
+	b {
+		display: block;
+		font-weight: 600;
+	}
+	.row span {
+		color: var(--ink-3);
+		font-size: 12.5px;
+	}
+	dl {
+		display: grid;
+		grid-template-columns: 108px 1fr;
+		font-size: 13px;
+		border-bottom: 1px solid var(--line-soft);
+		padding-bottom: 10px;
+	}
+	dt,
+	dd {
+		padding: 3px 0;
+	}
+	dt {
+		color: var(--ink-3);
+	}
+	.away {
+		padding: 10px 0 0;
+		font-size: 12.5px;
+		color: var(--ink-2);
+	}
+	.away li {
+		display: flex;
+		gap: 8px;
+		align-items: baseline;
+		padding: 2px 0;
+	}
+	.away small {
+		color: var(--ink-3);
+	}
+</style>
