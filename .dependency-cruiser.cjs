@@ -31,7 +31,7 @@ module.exports = {
 			comment:
 				'readers and writers of file formats work from papers and final documents and know neither manuscript nor editor',
 			severity: 'error',
-			from: { path: '^src/lib/core/document/(docx|html|readers)/', pathNot: notTest },
+			from: { path: '^src/lib/core/document/(docx|html|pages|readers)/', pathNot: notTest },
 			to: { path: '^src/lib/core/manuscript/' }
 		},
 		{

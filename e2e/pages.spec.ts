@@ -1,5 +1,7 @@
 /** Real pages: what is seen in Hand in is what prints, with every note at the foot of its page. */
+import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
+import { strFromU8, unzipSync } from 'fflate';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { caretAfter, expectAccessible, openDraft, watchErrors } from './helpers';
 
@@ -93,6 +95,12 @@ test('a kind of paper: chosen beside the draft, its title page filled in, seen a
 	expect(paper[1]).toContain('Abstract');
 	expect(paper[2]).toContain('What the lamps did to the shore');
 	expect(paper.map((p, i) => p.includes(String(i + 1)))).not.toContain(false);
+
+	const download = page.waitForEvent('download');
+	await page.getByRole('button', { name: 'Save as DOCX' }).click();
+	const file = unzipSync(readFileSync(await (await download).path()));
+	expect(strFromU8(file['word/document.xml'])).toContain('HIS 301: Harbours');
+	expect(strFromU8(file['word/header1.xml'])).toContain('PAGE');
 
 	await page.getByRole('link', { name: 'Change the page' }).click();
 	await expect(page.getByRole('textbox', { name: 'Course', exact: true })).toHaveValue('HIS 301: Harbours');

@@ -16,9 +16,10 @@ export interface FontFace {
 }
 
 export const FONTS: Record<FontId, FontFace> = {
+	// hardly a word processor has Literata
 	// Tinos has the measures of Times New Roman, Arimo those of Arial
 	times: { name: 'Times', css: "'Tinos', 'Times New Roman', Times, serif", office: 'Times New Roman' },
 	garamond: { name: 'Garamond', css: "'EB Garamond Variable', Garamond, serif", office: 'Garamond' },
-	literata: { name: 'Literata', css: "'Literata Variable', Georgia, serif", office: 'Literata' },
+	literata: { name: 'Literata', css: "'Literata Variable', Georgia, serif", office: 'Georgia' },
 	sans: { name: 'Sans serif', css: "'Arimo', Arial, sans-serif", office: 'Arial' }
 };

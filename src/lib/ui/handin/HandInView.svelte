@@ -74,13 +74,13 @@
 	});
 
 	async function docx() {
-		if (!final) return;
+		if (!final || !ready) return;
 		busy = 'docx';
 		try {
 			const { writeDocx } = await import('$lib/core/document/docx');
 			download(
 				`${fileName(final.title)}.docx`,
-				await writeDocx(final),
+				await writeDocx(final, { setup: ready.setup, fields: printedFields(ready.page) }),
 				'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
 			);
 			saved = true;

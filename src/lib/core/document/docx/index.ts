@@ -2,373 +2,144 @@
 import {
 	AlignmentType,
 	Document,
-	EndnoteReferenceRun,
-	ExternalHyperlink,
-	FootnoteReferenceRun,
-	HeadingLevel,
-	ImageRun,
 	LevelFormat,
+	LevelSuffix,
 	PageBreak,
 	Packer,
 	Paragraph,
-	Table,
-	TableCell,
-	TableRow,
-	TabStopType,
-	TextRun,
-	WidthType,
-	type IParagraphOptions,
-	type ParagraphChild
+	TableOfContents,
+	TextRun
 } from 'docx';
-import { imageSize } from 'image-size';
-import type { Run } from '../../csl';
-import { isRightToLeft } from '../clean-text';
-import {
-	inLanguage,
-	type Alignment,
-	type FinalBlock,
-	type FinalDoc,
-	type FinalInline,
-	type ListNumbers
-} from '../final';
+import { cleanPage, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
+import { inLanguage, type FinalBlock, type FinalDoc } from '../final';
+import { surnameOf } from '../pages/opening';
+import { blocks, children, DEEPEST, FORMATS, HALF_INCH, type Notes } from './blocks';
+import { abstractParagraphs, openingParagraphs } from './opening';
 import { writeOwnNumbers, type PrintedNumbers } from './own-numbers';
+import { sectionOptions, styleOptions } from './page';
 
-/** Half an inch, in twentieths of a point: the hanging indent of common list pages. */
-const HALF_INCH = 720;
-const FONT = 'Times New Roman';
-/** Text sizes are given in half points (ECMA-376, 17.3.2.38). */
-const SIZE = 24;
-
-interface Notes {
-	footnotes: Record<string, { children: Paragraph[] }>;
-	endnotes: Record<string, { children: Paragraph[] }>;
-	printed: PrintedNumbers;
-	/** Numbered lists, each with a numbering of its own: what they count and where they begin. */
-	lists: { numbers: ListNumbers; start: number; depth: number }[];
+/** How the pages are set up, and the words of what opens them. */
+export interface DocxPage {
+	setup: PageSetup;
+	fields: TitleFields;
 }
 
-function textRun(r: Run, font: { font?: string } = {}): TextRun {
-	return new TextRun({
-		...font,
-		text: r.text,
-		italics: r.italic,
-		bold: r.bold,
-		smallCaps: r.smallCaps,
-		underline: r.underline ? {} : undefined,
-		superScript: r.sup,
-		subScript: r.sub,
-		...(r.lang ? { language: { value: r.lang } } : {})
-	});
-}
+const HEADING_NUMBERS = {
+	decimal: Array.from({ length: 5 }, (_, i) => ({
+		format: LevelFormat.DECIMAL,
+		text: Array.from({ length: i + 1 }, (_, n) => `%${n + 1}`).join('.')
+	})),
+	// IEEE, template for conference proceedings
+	roman: [
+		{ format: LevelFormat.UPPER_ROMAN, text: '%1.' },
+		{ format: LevelFormat.UPPER_LETTER, text: '%2.' },
+		{ format: LevelFormat.DECIMAL, text: '%3)' },
+		{ format: LevelFormat.LOWER_LETTER, text: '%4)' },
+		{ format: LevelFormat.DECIMAL, text: '%5)' }
+	]
+};
 
-function children(list: FinalInline[], notes: Notes): ParagraphChild[] {
-	return list.flatMap((i, at): ParagraphChild[] => {
-		if (i.t === 'break') return [new TextRun({ break: 1 })];
-		if (i.t === 'note') {
-			const content = i.paragraphs.map(
-				(p) =>
-					new Paragraph({
-						style: i.kind === 'footnote' ? 'FootnoteText' : 'EndnoteText',
-						children: children(p, notes),
-						...direction(p)
-					})
-			);
-			const target = i.kind === 'footnote' ? notes.footnotes : notes.endnotes;
-			const id = Object.keys(target).length + 1;
-			target[id] = { children: content.length ? content : [new Paragraph('')] };
-			notes.printed[i.kind === 'footnote' ? 'footnotes' : 'endnotes'].push(i.number);
-			const mark = i.kind === 'footnote' ? new FootnoteReferenceRun(id) : new EndnoteReferenceRun(id);
-			// two marks side by side are two numbers
-			return list[at - 1]?.t === 'note' ? [new TextRun({ text: ',', superScript: true }), mark] : [mark];
-		}
-		return [runChild(i.run)];
-	});
-}
-
-function runChild(run: Run, font: { font?: string } = {}): ParagraphChild {
-	return run.link && /^(https?:|mailto:)/i.test(run.link)
-		? new ExternalHyperlink({ link: run.link, children: [textRun(run, font)] })
-		: textRun(run, font);
-}
-
-/** Widest a picture may be, in pixels of 1/96 inch: the text width of a page with one-inch margins. */
-const WIDEST = 600;
-
-/** A picture kept as data; what cannot be shown there (WebP, a broken file) is left to its caption and described. */
-function picture(src: string, alt: string): Paragraph[] {
-	const m = /^data:image\/(png|jpeg|gif|webp);base64,(.+)$/.exec(src);
-	if (!m) return [];
-	const described = [new Paragraph(`[Picture${alt ? `: ${alt}` : ''}]`)];
-	if (m[1] === 'webp') return described;
-	let data: Uint8Array;
-	let size: { width: number; height: number };
-	try {
-		data = Uint8Array.from(atob(m[2]), (c) => c.charCodeAt(0));
-		size = imageSize(data);
-	} catch (e) {
-		// no picture of the kind it says it is; the file is written all the same
-		if (e instanceof Error) return described;
-		throw e;
-	}
-	const scale = Math.min(1, WIDEST / size.width);
-	return [
-		new Paragraph({
-			keepNext: true,
-			children: [
-				new ImageRun({
-					type: m[1] === 'jpeg' ? 'jpg' : (m[1] as 'png' | 'gif'),
-					data,
-					transformation: {
-						width: Math.max(1, Math.round(size.width * scale)),
-						height: Math.max(1, Math.round(size.height * scale))
-					},
-					altText: { name: alt || 'Picture', description: alt, title: alt }
-				})
-			]
-		})
-	];
-}
-
-/** Words of inlines, without notes. */
-const wordsOf = (list: FinalInline[]): string => list.map((i) => (i.t === 'text' ? i.run.text : ' ')).join('');
-
-/** A paragraph whose words run from right to left is set so (ECMA-376-1, 17.3.1.6 bidi). */
-const direction = (list: FinalInline[]): Partial<IParagraphOptions> =>
-	isRightToLeft(wordsOf(list)) ? { bidirectional: true } : {};
-
-const ALIGN = {
-	left: AlignmentType.LEFT,
-	center: AlignmentType.CENTER,
-	right: AlignmentType.RIGHT,
-	justify: AlignmentType.BOTH
-} as const;
-const aligned = (align: Alignment | undefined): Partial<IParagraphOptions> =>
-	align ? { alignment: ALIGN[align] } : {};
-
-const FORMATS = {
-	decimal: LevelFormat.DECIMAL,
-	'lower-alpha': LevelFormat.LOWER_LETTER,
-	'upper-alpha': LevelFormat.UPPER_LETTER,
-	'lower-roman': LevelFormat.LOWER_ROMAN,
-	'upper-roman': LevelFormat.UPPER_ROMAN
-} as const;
-/** Levels that the format has (ECMA-376-1, 17.9.6 lvl). */
-const DEEPEST = 8;
-
-const HEADINGS = [HeadingLevel.TITLE, HeadingLevel.HEADING_1, HeadingLevel.HEADING_2, HeadingLevel.HEADING_3];
-
-function blocks(
-	list: FinalBlock[],
-	notes: Notes,
-	extra: Partial<IParagraphOptions> = {},
-	depth = 0
-): (Paragraph | Table)[] {
-	return list.flatMap((b): (Paragraph | Table)[] => {
-		switch (b.t) {
-			case 'paragraph':
-				return [
-					new Paragraph({
-						children: children(inLanguage(b.inlines, b.lang), notes),
-						...direction(b.inlines),
-						...aligned(b.align),
-						...extra
-					})
-				];
-			case 'heading':
-				return [
-					new Paragraph({
-						heading: HEADINGS[b.level - 1] ?? HeadingLevel.HEADING_3,
-						children: children(inLanguage(b.inlines, b.lang), notes),
-						...direction(b.inlines),
-						...aligned(b.align)
-					})
-				];
-			case 'quote':
-				return b.paragraphs.map(
-					(p) => new Paragraph({ style: 'Quote', children: children(inLanguage(p, b.lang), notes), ...direction(p) })
-				);
-			case 'list': {
-				const level = Math.min(depth, DEEPEST);
-				const reference = b.ordered
-					? `list-${notes.lists.push({ numbers: b.numbers, start: b.start, depth: level })}`
-					: '';
-				const numbering = b.ordered ? { numbering: { reference, level } } : { bullet: { level } };
-				const indent = { left: HALF_INCH * (level + 1) };
-				return b.items.flatMap((item) =>
-					item.flatMap((x, i) =>
-						x.t === 'paragraph' && i === 0
-							? [new Paragraph({ children: children(x.inlines, notes), ...direction(x.inlines), ...numbering })]
-							: blocks([x], notes, { indent }, depth + 1)
-					)
-				);
-			}
-			case 'figure':
-				return [...picture(b.src, b.alt), new Paragraph({ style: 'Caption', children: children(b.caption, notes) })];
-			case 'table': {
-				const head = b.number ? [new TextRun({ text: `Table ${b.number}. `, bold: true })] : [];
-				return [
-					...(b.caption
-						? [new Paragraph({ style: 'Caption', keepNext: true, children: [...head, ...children(b.caption, notes)] })]
-						: []),
-					new Table({
-						width: { size: 100, type: WidthType.PERCENTAGE },
-						rows: b.rows.map(
-							(r) =>
-								new TableRow({
-									children: r.map(
-										(c) =>
-											new TableCell({
-												columnSpan: c.colspan > 1 ? c.colspan : undefined,
-												rowSpan: c.rowspan > 1 ? c.rowspan : undefined,
-												children: c.paragraphs.map(
-													(p) => new Paragraph({ children: children(p, notes), ...direction(p), ...aligned(c.align) })
-												)
-											})
-									)
-								})
-						)
-					})
-				];
-			}
-			case 'equation':
-				return [
-					new Paragraph({
-						alignment: AlignmentType.CENTER,
-						children: [new TextRun(b.number ? `${b.tex} (${b.number})` : b.tex)]
-					})
-				];
-			case 'page-break':
-				return [new Paragraph({ children: [new PageBreak()] })];
-			case 'bibliography':
-				return sourceList(b, notes);
-		}
-	});
-}
-
-/** Inches to twentieths of a point. */
-const twips = (inches: number): number => Math.round(inches * 1440);
-
-/** A list of sources with its look (ECMA-376, 17.3.1.12 for indents, 17.3.1.33 for spacing). */
-function sourceList(b: Extract<FinalBlock, { t: 'bibliography' }>, notes: Notes): Paragraph[] {
-	const { look } = b;
-	const font = look.font ? { font: look.font === 'sans' ? 'Arial' : FONT } : {};
-	const spacing = { line: Math.round(look.lines * 240), after: Math.round(look.after * 20) };
-	const left = b.aligned ? HALF_INCH : twips(look.hanging);
-	const first = twips(look.firstLine) - left;
-	const indent = { left, ...(first < 0 ? { hanging: -first } : { firstLine: first }) };
-	return [
-		new Paragraph({
-			heading: HeadingLevel.HEADING_1,
-			pageBreakBefore: look.ownPage,
-			alignment: look.centred ? AlignmentType.CENTER : undefined,
-			children: b.heading.map((i) =>
-				i.t === 'text' ? runChild({ ...i.run, ...(look.bold ? {} : { bold: false }) }, font) : children([i], notes)[0]
-			)
-		}),
-		...(b.note ? [new Paragraph({ children: [textRun({ text: b.note }, font)] })] : []),
-		...b.groups.flatMap((g) => [
-			...(g.title ? [new Paragraph({ heading: HeadingLevel.HEADING_2, children: [new TextRun(g.title)] })] : []),
-			...g.entries.flatMap((e) => [
+function build(doc: FinalDoc, { setup, fields }: DocxPage): { file: Document; printed: PrintedNumbers } {
+	const notes: Notes = { footnotes: {}, endnotes: {}, printed: { footnotes: [], endnotes: [] }, lists: [], setup };
+	const at = doc.blocks.findIndex((b) => b.t === 'heading' && b.level === 1);
+	const heading = at < 0 ? null : (doc.blocks[at] as Extract<FinalBlock, { t: 'heading' }>);
+	const title = heading ? inLanguage(heading.inlines, heading.lang) : [];
+	const opening = openingParagraphs(
+		{
+			title: children(title, notes),
+			again: children(
+				title.filter((i) => i.t !== 'note'),
+				notes
+			),
+			authors: doc.authors,
+			fields
+		},
+		setup
+	);
+	const body = at < 0 ? doc.blocks : [...doc.blocks.slice(0, at), ...doc.blocks.slice(at + 1)];
+	const inColumns = setup.columns === 2;
+	const contents = setup.contents
+		? [
 				new Paragraph({
-					style: 'Bibliography',
-					children: e.runs.map((r) => runChild(b.aligned ? r : { ...r, text: r.text.replace(/\t/g, ' ') }, font)),
-					indent,
-					spacing: e.under.length ? { ...spacing, after: 0 } : spacing,
-					...(b.aligned ? { tabStops: [{ type: TabStopType.LEFT, position: HALF_INCH }] } : {})
+					style: 'AbstractHeading',
+					children: [new TextRun('Contents')],
+					pageBreakBefore: opening.paragraphs.length > 0
 				}),
-				...e.under.map(
-					(text, i) =>
-						new Paragraph({
-							style: 'Bibliography',
-							children: [textRun({ text }, font)],
-							indent: { left: HALF_INCH },
-							spacing: i < e.under.length - 1 ? { ...spacing, after: 0 } : spacing
-						})
-				)
-			])
-		])
-	];
-}
-
-function build(doc: FinalDoc): { file: Document; printed: PrintedNumbers } {
-	const notes: Notes = { footnotes: {}, endnotes: {}, printed: { footnotes: [], endnotes: [] }, lists: [] };
-	const content = blocks(doc.blocks, notes);
-	const plain = (size = SIZE) => ({ font: FONT, size, color: '000000' });
+				new TableOfContents('Contents', { hyperlink: true, headingStyleRange: `1-${setup.contents}` }),
+				new Paragraph({ children: [new PageBreak()] })
+			]
+		: opening.ownPage && opening.paragraphs.length
+			? [new Paragraph({ children: [new PageBreak()] })]
+			: [];
+	const text = [...(inColumns ? abstractParagraphs(fields, setup, false) : []), ...blocks(body, notes)];
+	const words = {
+		title: doc.title,
+		runningHead: fields.runningHead.trim(),
+		surname: surnameOf(doc.authors[0] ?? '')
+	};
 	const authors = doc.authors.join('; ');
 	const file = new Document({
 		title: doc.title,
 		// without a name the library writes one of its own
 		creator: authors,
 		lastModifiedBy: authors,
+		keywords: fields.keywords.trim() || undefined,
+		...(setup.contents ? { features: { updateFields: true } } : {}),
 		footnotes: notes.footnotes,
 		endnotes: notes.endnotes,
 		numbering: {
-			config: notes.lists.map(({ numbers, start, depth }, i) => ({
-				reference: `list-${i + 1}`,
-				levels: Array.from({ length: DEEPEST + 1 }, (_, level) => ({
-					level,
-					format: FORMATS[numbers],
-					start: level === depth ? start : 1,
-					text: `%${level + 1}.`,
-					alignment: AlignmentType.START,
-					style: { paragraph: { indent: { left: HALF_INCH * (level + 1), hanging: 360 } } }
-				}))
-			}))
-		},
-		styles: {
-			default: {
-				document: {
-					run: { ...plain(), language: { value: doc.lang } },
-					paragraph: { spacing: { line: 360, after: 120 } }
-				},
-				title: { run: { ...plain(36), bold: true }, paragraph: { spacing: { after: 240 } } },
-				heading1: { run: { ...plain(28), bold: true }, paragraph: { spacing: { before: 320, after: 120 } } },
-				heading2: {
-					run: { ...plain(26), bold: true, italics: true },
-					paragraph: { spacing: { before: 240, after: 120 } }
-				},
-				heading3: { run: { ...plain(24), italics: true }, paragraph: { spacing: { before: 200, after: 100 } } },
-				heading4: { run: { ...plain(24), italics: true }, paragraph: { spacing: { before: 160, after: 80 } } },
-				heading5: { run: plain(24) },
-				heading6: { run: plain(24) },
-				strong: { run: { bold: true } },
-				hyperlink: { run: { color: '000000', underline: {} } }
-			},
-			paragraphStyles: [
-				{ id: 'Quote', name: 'Quote', basedOn: 'Normal', paragraph: { indent: { left: HALF_INCH, right: HALF_INCH } } },
-				{ id: 'Bibliography', name: 'Bibliography', basedOn: 'Normal' },
-				{ id: 'Caption', name: 'caption', basedOn: 'Normal', run: { size: 20 } },
-				{
-					id: 'FootnoteText',
-					name: 'footnote text',
-					basedOn: 'Normal',
-					run: { size: 20 },
-					paragraph: { spacing: { line: 240, after: 40 } }
-				},
-				{
-					id: 'EndnoteText',
-					name: 'endnote text',
-					basedOn: 'Normal',
-					run: { size: 20 },
-					paragraph: { spacing: { line: 240, after: 40 } }
-				}
+			config: [
+				...notes.lists.map(({ numbers, start, depth }, i) => ({
+					reference: `list-${i + 1}`,
+					levels: Array.from({ length: DEEPEST + 1 }, (_, level) => ({
+						level,
+						format: FORMATS[numbers],
+						start: level === depth ? start : 1,
+						text: `%${level + 1}.`,
+						alignment: AlignmentType.START,
+						style: { paragraph: { indent: { left: HALF_INCH * (level + 1), hanging: 360 } } }
+					}))
+				})),
+				...(setup.numbering
+					? [
+							{
+								reference: 'headings',
+								levels: HEADING_NUMBERS[setup.numbering].map((l, level) => ({
+									...l,
+									level,
+									alignment: AlignmentType.START,
+									suffix: LevelSuffix.SPACE,
+									style: { paragraph: { indent: { left: 0, firstLine: 0 } } }
+								}))
+							}
+						]
+					: [])
 			]
 		},
-		sections: [{ children: content }]
+		styles: styleOptions(setup, doc.lang),
+		sections: inColumns
+			? [
+					{ ...sectionOptions(setup, words, 1, true), children: [...opening.paragraphs, ...contents] },
+					{ ...sectionOptions(setup, words, 2, false), children: text }
+				]
+			: [{ ...sectionOptions(setup, words, 1, true), children: [...opening.paragraphs, ...contents, ...text] }]
 	});
 	return { file, printed: notes.printed };
 }
 
+/** Pages as they are where nothing was chosen. */
+const plainPage = (doc: FinalDoc): DocxPage => ({ setup: setupOf(cleanPage(null), doc.lang), fields: NO_FIELDS });
+
 /** Writes the file as bytes. */
-export async function writeDocxBytes(doc: FinalDoc): Promise<Uint8Array> {
-	const { file, printed } = build(doc);
+export async function writeDocxBytes(doc: FinalDoc, page: DocxPage = plainPage(doc)): Promise<Uint8Array> {
+	const { file, printed } = build(doc, page);
 	const bytes = new Uint8Array(await Packer.toArrayBuffer(file));
 	return doc.numbersAnew ? writeOwnNumbers(bytes, printed) : bytes;
 }
 
 /** Writes the file for a page. */
-export async function writeDocx(doc: FinalDoc): Promise<Blob> {
-	return new Blob([(await writeDocxBytes(doc)) as Uint8Array<ArrayBuffer>], {
+export async function writeDocx(doc: FinalDoc, page?: DocxPage): Promise<Blob> {
+	return new Blob([(await writeDocxBytes(doc, page)) as Uint8Array<ArrayBuffer>], {
 		type: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
 	});
 }

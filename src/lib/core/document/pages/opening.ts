@@ -11,7 +11,8 @@ export interface Opening {
 
 const line = (text: string, className = ''): string =>
 	text.trim() ? `<p${className ? ` class="${className}"` : ''} dir="auto">${esc(text.trim())}</p>` : '';
-const paragraphs = (text: string): string[] =>
+/** Paragraphs of what was typed. */
+export const paragraphsOf = (text: string): string[] =>
 	text
 		.split(/\n+/)
 		.map((p) => p.trim())
@@ -52,7 +53,7 @@ export function openingHtml(o: Opening, setup: PageSetup, put: PutNote): string 
 		case 'title-page': {
 			const rest = [fields.affiliation, fields.course, fields.instructor, fields.date].map((x) => line(x)).join('');
 			const note = fields.authorNote.trim()
-				? `<div class="author-note"><p class="label">Author Note</p>${paragraphs(fields.authorNote)
+				? `<div class="author-note"><p class="label">Author Note</p>${paragraphsOf(fields.authorNote)
 						.map((p) => line(p))
 						.join('')}</div>`
 				: '';
@@ -74,7 +75,7 @@ export function openingHtml(o: Opening, setup: PageSetup, put: PutNote): string 
 }
 
 export function abstractHtml(fields: TitleFields, setup: PageSetup): string {
-	const list = paragraphs(fields.abstract);
+	const list = paragraphsOf(fields.abstract);
 	if (!list.length) return '';
 	const keywords = fields.keywords.trim()
 		? `<p class="keywords"><em>${setup.columns === 2 ? 'Index Terms—' : 'Keywords:'}</em> ${esc(fields.keywords.trim())}</p>`

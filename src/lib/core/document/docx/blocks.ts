@@ -1,0 +1,304 @@
+/** What stands in the text of a word-processor file (ECMA-376): blocks, words, notes, pictures, lists of sources. */
+import {
+	AlignmentType,
+	EndnoteReferenceRun,
+	ExternalHyperlink,
+	FootnoteReferenceRun,
+	HeadingLevel,
+	ImageRun,
+	LevelFormat,
+	PageBreak,
+	Paragraph,
+	Table,
+	TableCell,
+	TableRow,
+	TabStopType,
+	TextRun,
+	WidthType,
+	type IParagraphOptions,
+	type ParagraphChild
+} from 'docx';
+import { imageSize } from 'image-size';
+import type { Run } from '../../csl';
+import { FONTS, type PageSetup } from '../../page';
+import { isRightToLeft } from '../clean-text';
+import { inLanguage, type Alignment, type FinalBlock, type FinalInline, type ListNumbers } from '../final';
+import type { PrintedNumbers } from './own-numbers';
+
+/** Half an inch, in twentieths of a point: the hanging indent of common list pages. */
+export const HALF_INCH = 720;
+
+export interface Notes {
+	footnotes: Record<string, { children: Paragraph[] }>;
+	endnotes: Record<string, { children: Paragraph[] }>;
+	printed: PrintedNumbers;
+	/** Numbered lists, each with a numbering of its own: what they count and where they begin. */
+	lists: { numbers: ListNumbers; start: number; depth: number }[];
+	setup: PageSetup;
+}
+
+function textRun(r: Run, font: { font?: string } = {}): TextRun {
+	return new TextRun({
+		...font,
+		text: r.text,
+		italics: r.italic,
+		bold: r.bold,
+		smallCaps: r.smallCaps,
+		underline: r.underline ? {} : undefined,
+		superScript: r.sup,
+		subScript: r.sub,
+		...(r.lang ? { language: { value: r.lang } } : {})
+	});
+}
+
+/** Words with their notes. */
+export function children(list: FinalInline[], notes: Notes): ParagraphChild[] {
+	return list.flatMap((i, at): ParagraphChild[] => {
+		if (i.t === 'break') return [new TextRun({ break: 1 })];
+		if (i.t === 'note') {
+			const content = i.paragraphs.map(
+				(p) =>
+					new Paragraph({
+						style: i.kind === 'footnote' ? 'FootnoteText' : 'EndnoteText',
+						children: children(p, notes),
+						...direction(p)
+					})
+			);
+			const target = i.kind === 'footnote' ? notes.footnotes : notes.endnotes;
+			const id = Object.keys(target).length + 1;
+			target[id] = { children: content.length ? content : [new Paragraph('')] };
+			notes.printed[i.kind === 'footnote' ? 'footnotes' : 'endnotes'].push(i.number);
+			const mark = i.kind === 'footnote' ? new FootnoteReferenceRun(id) : new EndnoteReferenceRun(id);
+			// two marks side by side are two numbers
+			return list[at - 1]?.t === 'note' ? [new TextRun({ text: ',', superScript: true }), mark] : [mark];
+		}
+		return [runChild(i.run)];
+	});
+}
+
+function runChild(run: Run, font: { font?: string } = {}): ParagraphChild {
+	return run.link && /^(https?:|mailto:)/i.test(run.link)
+		? new ExternalHyperlink({ link: run.link, children: [textRun(run, font)] })
+		: textRun(run, font);
+}
+
+/** Widest a picture may be, in pixels of 1/96 inch: the text width of a page with one-inch margins. */
+const WIDEST = 600;
+
+/** A picture kept as data; what cannot be shown there (WebP, a broken file) is left to its caption and described. */
+function picture(src: string, alt: string): Paragraph[] {
+	const m = /^data:image\/(png|jpeg|gif|webp);base64,(.+)$/.exec(src);
+	if (!m) return [];
+	const described = [new Paragraph(`[Picture${alt ? `: ${alt}` : ''}]`)];
+	if (m[1] === 'webp') return described;
+	let data: Uint8Array;
+	let size: { width: number; height: number };
+	try {
+		data = Uint8Array.from(atob(m[2]), (c) => c.charCodeAt(0));
+		size = imageSize(data);
+	} catch (e) {
+		// no picture of the kind it says it is; the file is written all the same
+		if (e instanceof Error) return described;
+		throw e;
+	}
+	const scale = Math.min(1, WIDEST / size.width);
+	return [
+		new Paragraph({
+			keepNext: true,
+			children: [
+				new ImageRun({
+					type: m[1] === 'jpeg' ? 'jpg' : (m[1] as 'png' | 'gif'),
+					data,
+					transformation: {
+						width: Math.max(1, Math.round(size.width * scale)),
+						height: Math.max(1, Math.round(size.height * scale))
+					},
+					altText: { name: alt || 'Picture', description: alt, title: alt }
+				})
+			]
+		})
+	];
+}
+
+/** Words of inlines, without notes. */
+const wordsOf = (list: FinalInline[]): string => list.map((i) => (i.t === 'text' ? i.run.text : ' ')).join('');
+
+/** A paragraph whose words run from right to left is set so (ECMA-376-1, 17.3.1.6 bidi). */
+const direction = (list: FinalInline[]): Partial<IParagraphOptions> =>
+	isRightToLeft(wordsOf(list)) ? { bidirectional: true } : {};
+
+const ALIGN = {
+	left: AlignmentType.LEFT,
+	center: AlignmentType.CENTER,
+	right: AlignmentType.RIGHT,
+	justify: AlignmentType.BOTH
+} as const;
+const aligned = (align: Alignment | undefined): Partial<IParagraphOptions> =>
+	align ? { alignment: ALIGN[align] } : {};
+
+export const FORMATS = {
+	decimal: LevelFormat.DECIMAL,
+	'lower-alpha': LevelFormat.LOWER_LETTER,
+	'upper-alpha': LevelFormat.UPPER_LETTER,
+	'lower-roman': LevelFormat.LOWER_ROMAN,
+	'upper-roman': LevelFormat.UPPER_ROMAN
+} as const;
+/** Levels that the format has (ECMA-376-1, 17.9.6 lvl). */
+export const DEEPEST = 8;
+
+const HEADINGS = [
+	HeadingLevel.TITLE,
+	HeadingLevel.HEADING_1,
+	HeadingLevel.HEADING_2,
+	HeadingLevel.HEADING_3,
+	HeadingLevel.HEADING_4,
+	HeadingLevel.HEADING_5
+];
+
+/** The heading of a level stands in the line of what it heads. */
+const runsIn = (level: number, setup: PageSetup): boolean => setup.headings[Math.min(level, 6) - 2]?.runIn ?? false;
+
+/** @param depth of lists around them */
+export function blocks(
+	list: FinalBlock[],
+	notes: Notes,
+	extra: Partial<IParagraphOptions> = {},
+	depth = 0
+): (Paragraph | Table)[] {
+	return list.flatMap((b): (Paragraph | Table)[] => {
+		switch (b.t) {
+			case 'paragraph':
+				return [
+					new Paragraph({
+						...(depth ? {} : { style: 'BodyText' }),
+						children: children(inLanguage(b.inlines, b.lang), notes),
+						...direction(b.inlines),
+						...aligned(b.align),
+						...extra
+					})
+				];
+			case 'heading':
+				return [
+					new Paragraph({
+						heading: HEADINGS[b.level - 1] ?? HeadingLevel.HEADING_5,
+						children: [
+							...children(inLanguage(b.inlines, b.lang), notes),
+							...(runsIn(b.level, notes.setup)
+								? [new TextRun(/[.?!:]$/.test(wordsOf(b.inlines).trim()) ? ' ' : '. ')]
+								: [])
+						],
+						// the mark of the paragraph is hidden, and what follows stands in its line (17.3.2.36 specVanish)
+						...(runsIn(b.level, notes.setup) ? { run: { vanish: true, specVanish: true } } : {}),
+						...(notes.setup.numbering && b.level > 1
+							? { numbering: { reference: 'headings', level: Math.min(b.level, 6) - 2 } }
+							: {}),
+						...direction(b.inlines),
+						...aligned(b.align)
+					})
+				];
+			case 'quote':
+				return b.paragraphs.map(
+					(p) => new Paragraph({ style: 'Quote', children: children(inLanguage(p, b.lang), notes), ...direction(p) })
+				);
+			case 'list': {
+				const level = Math.min(depth, DEEPEST);
+				const reference = b.ordered
+					? `list-${notes.lists.push({ numbers: b.numbers, start: b.start, depth: level })}`
+					: '';
+				const numbering = b.ordered ? { numbering: { reference, level } } : { bullet: { level } };
+				const indent = { left: HALF_INCH * (level + 1) };
+				return b.items.flatMap((item) =>
+					item.flatMap((x, i) =>
+						x.t === 'paragraph' && i === 0
+							? [new Paragraph({ children: children(x.inlines, notes), ...direction(x.inlines), ...numbering })]
+							: blocks([x], notes, { indent }, depth + 1)
+					)
+				);
+			}
+			case 'figure':
+				return [...picture(b.src, b.alt), new Paragraph({ style: 'Caption', children: children(b.caption, notes) })];
+			case 'table': {
+				const head = b.number ? [new TextRun({ text: `Table ${b.number}. `, bold: true })] : [];
+				return [
+					...(b.caption
+						? [new Paragraph({ style: 'Caption', keepNext: true, children: [...head, ...children(b.caption, notes)] })]
+						: []),
+					new Table({
+						width: { size: 100, type: WidthType.PERCENTAGE },
+						rows: b.rows.map(
+							(r) =>
+								new TableRow({
+									children: r.map(
+										(c) =>
+											new TableCell({
+												columnSpan: c.colspan > 1 ? c.colspan : undefined,
+												rowSpan: c.rowspan > 1 ? c.rowspan : undefined,
+												children: c.paragraphs.map(
+													(p) => new Paragraph({ children: children(p, notes), ...direction(p), ...aligned(c.align) })
+												)
+											})
+									)
+								})
+						)
+					})
+				];
+			}
+			case 'equation':
+				return [
+					new Paragraph({
+						alignment: AlignmentType.CENTER,
+						children: [new TextRun(b.number ? `${b.tex} (${b.number})` : b.tex)]
+					})
+				];
+			case 'page-break':
+				return [new Paragraph({ children: [new PageBreak()] })];
+			case 'bibliography':
+				return sourceList(b, notes);
+		}
+	});
+}
+
+/** Inches to twentieths of a point. */
+const twips = (inches: number): number => Math.round(inches * 1440);
+
+/** A list of sources with its look (ECMA-376, 17.3.1.12 for indents, 17.3.1.33 for spacing). */
+function sourceList(b: Extract<FinalBlock, { t: 'bibliography' }>, notes: Notes): Paragraph[] {
+	const { look } = b;
+	const font = look.font ? { font: look.font === 'sans' ? FONTS.sans.office : FONTS.times.office } : {};
+	const spacing = { line: Math.round(look.lines * 240), after: Math.round(look.after * 20) };
+	const left = b.aligned ? HALF_INCH : twips(look.hanging);
+	const first = twips(look.firstLine) - left;
+	const indent = { left, ...(first < 0 ? { hanging: -first } : { firstLine: first }) };
+	return [
+		new Paragraph({
+			heading: HeadingLevel.HEADING_1,
+			pageBreakBefore: look.ownPage,
+			alignment: look.centred ? AlignmentType.CENTER : undefined,
+			children: b.heading.map((i) =>
+				i.t === 'text' ? runChild({ ...i.run, ...(look.bold ? {} : { bold: false }) }, font) : children([i], notes)[0]
+			)
+		}),
+		...(b.note ? [new Paragraph({ children: [textRun({ text: b.note }, font)] })] : []),
+		...b.groups.flatMap((g) => [
+			...(g.title ? [new Paragraph({ heading: HeadingLevel.HEADING_2, children: [new TextRun(g.title)] })] : []),
+			...g.entries.flatMap((e) => [
+				new Paragraph({
+					style: 'Bibliography',
+					children: e.runs.map((r) => runChild(b.aligned ? r : { ...r, text: r.text.replace(/\t/g, ' ') }, font)),
+					indent,
+					spacing: e.under.length ? { ...spacing, after: 0 } : spacing,
+					...(b.aligned ? { tabStops: [{ type: TabStopType.LEFT, position: HALF_INCH }] } : {})
+				}),
+				...e.under.map(
+					(text, i) =>
+						new Paragraph({
+							style: 'Bibliography',
+							children: [textRun({ text }, font)],
+							indent: { left: HALF_INCH },
+							spacing: i < e.under.length - 1 ? { ...spacing, after: 0 } : spacing
+						})
+				)
+			])
+		])
+	];
+}

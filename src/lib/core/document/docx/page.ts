@@ -1,0 +1,219 @@
+/** Pages of a word-processor file: paper, margins, head and foot (ECMA-376-1, 17.6 sections and 17.10 headers and footers). */
+import {
+	AlignmentType,
+	Footer,
+	Header,
+	LineNumberRestartFormat,
+	NumberFormat,
+	PageNumber,
+	Paragraph,
+	SectionType,
+	Tab,
+	TabStopType,
+	TextRun,
+	type ISectionOptions
+} from 'docx';
+import { FONTS, SIZES, type PageSetup, type Slot, type Slots } from '../../page';
+import type { HeadWords } from '../pages/style';
+
+/** Centimetres to twentieths of a point. */
+export const twipsOfCm = (cm: number): number => Math.round((cm / 2.54) * 1440);
+/** Points to half points. */
+const half = (pt: number): number => Math.round(pt * 2);
+
+/** Width of the text, in twentieths of a point. */
+export const textWidth = ({ paper, margins }: PageSetup): number =>
+	twipsOfCm(SIZES[paper].width - margins.left - margins.right);
+
+type Words = string | (typeof PageNumber)['CURRENT'];
+
+function slotWords(slot: Slot, words: HeadWords): Words[] {
+	switch (slot) {
+		case '':
+			return [];
+		case 'page':
+			return [PageNumber.CURRENT];
+		case 'surname-page':
+			return [...(words.surname ? [`${words.surname} `] : []), PageNumber.CURRENT];
+		case 'running-head':
+			return [(words.runningHead || words.title).toUpperCase()];
+		case 'title':
+			return [words.title];
+	}
+}
+
+/** One line: left, centre and right, parted by tabs. */
+function edge(slots: Slots, setup: PageSetup, words: HeadWords): Paragraph {
+	const width = textWidth(setup);
+	const parts: (Words | '\t')[] = [
+		...slotWords(slots.left, words),
+		...(slots.center || slots.right ? (['\t'] as const) : []),
+		...slotWords(slots.center, words),
+		...(slots.right ? (['\t'] as const) : []),
+		...slotWords(slots.right, words)
+	];
+	return new Paragraph({
+		spacing: { line: 240, after: 0 },
+		tabStops: [
+			{ type: TabStopType.CENTER, position: Math.round(width / 2) },
+			{ type: TabStopType.RIGHT, position: width }
+		],
+		children: parts.map(
+			(p) =>
+				new TextRun({ children: [p === '\t' ? new Tab() : p], font: FONTS[setup.font].office, size: half(setup.size) })
+		)
+	});
+}
+
+const isEmpty = (s: Slots): boolean => !s.left && !s.center && !s.right;
+const blank = (): Paragraph => new Paragraph({ spacing: { line: 240, after: 0 } });
+
+/**
+ * @param columns of the text; what opens a paper in two columns is a section of its own
+ * @param first whether the section begins the file
+ */
+export function sectionOptions(
+	setup: PageSetup,
+	words: HeadWords,
+	columns: 1 | 2,
+	first: boolean
+): Omit<ISectionOptions, 'children'> {
+	const { width, height } = SIZES[setup.paper];
+	const { top, right, bottom, left } = setup.margins;
+	const header = isEmpty(setup.header)
+		? {}
+		: {
+				headers: {
+					default: new Header({ children: [edge(setup.header, setup, words)] }),
+					...(setup.firstPlain && first ? { first: new Header({ children: [blank()] }) } : {})
+				}
+			};
+	const footer = isEmpty(setup.footer)
+		? {}
+		: {
+				footers: {
+					default: new Footer({ children: [edge(setup.footer, setup, words)] }),
+					...(setup.firstPlain && first ? { first: new Footer({ children: [blank()] }) } : {})
+				}
+			};
+	return {
+		...header,
+		...footer,
+		properties: {
+			...(first ? {} : { type: SectionType.CONTINUOUS }),
+			titlePage: setup.firstPlain && first,
+			page: {
+				size: { width: twipsOfCm(width), height: twipsOfCm(height) },
+				margin: {
+					top: twipsOfCm(top),
+					right: twipsOfCm(right),
+					bottom: twipsOfCm(bottom),
+					left: twipsOfCm(left),
+					header: twipsOfCm(1.27),
+					footer: twipsOfCm(1.27)
+				},
+				...(setup.pageNumbers === 'roman' ? { pageNumbers: { formatType: NumberFormat.LOWER_ROMAN } } : {})
+			},
+			...(columns === 2 ? { column: { count: 2, space: twipsOfCm(0.5) } } : {}),
+			...(setup.lineNumbers
+				? { lineNumbers: { countBy: 1, restart: LineNumberRestartFormat.CONTINUOUS, distance: 240 } }
+				: {})
+		}
+	};
+}
+
+/** Line distance as the format has it: 240 is one line of the font. */
+export const lineOf = (lines: number): number => Math.round(lines * 240);
+
+/** Looks of the styles (17.7.4); a person can change each at one place. */
+export function styleOptions(setup: PageSetup, lang: string) {
+	const font = FONTS[setup.font].office;
+	const plain = (pt: number) => ({ font, size: half(pt), color: '000000' });
+	const lines = (n: number) => Math.round(n * setup.lines * setup.size * 20);
+	const indent = twipsOfCm(setup.indent);
+	const heading = (i: number) => {
+		const h = setup.headings[Math.min(i, setup.headings.length - 1)];
+		return {
+			run: {
+				...plain(setup.size * h.size),
+				bold: h.bold,
+				italics: h.italic,
+				smallCaps: h.caps === 'small',
+				allCaps: h.caps === 'all'
+			},
+			paragraph: {
+				alignment: h.align === 'center' ? AlignmentType.CENTER : AlignmentType.START,
+				keepNext: true,
+				spacing: {
+					before: lines(h.before),
+					after: h.runIn ? setup.after * 20 : lines(h.after),
+					line: lineOf(setup.lines)
+				},
+				...(h.indented ? { indent: { firstLine: indent } } : {})
+			}
+		};
+	};
+	const note = {
+		run: { size: half(setup.noteSize) },
+		paragraph: { spacing: { line: lineOf(setup.noteLines), after: 40 } }
+	};
+	const centred = setup.opening !== 'title' || setup.indent > 0;
+	return {
+		default: {
+			document: {
+				run: { ...plain(setup.size), language: { value: lang } },
+				paragraph: { spacing: { line: lineOf(setup.lines), after: setup.after * 20 } }
+			},
+			title: {
+				run: {
+					...plain(setup.size * (setup.columns === 2 ? 2 : setup.opening === 'title' ? 1.4 : 1)),
+					bold: setup.titleBold
+				},
+				paragraph: {
+					alignment: centred ? AlignmentType.CENTER : AlignmentType.START,
+					spacing: { before: 0, after: setup.opening === 'title' ? lines(0.6) : 0 }
+				}
+			},
+			heading1: heading(0),
+			heading2: heading(1),
+			heading3: heading(2),
+			heading4: heading(3),
+			heading5: heading(4),
+			heading6: heading(4),
+			strong: { run: { bold: true } },
+			hyperlink: { run: { color: '000000', underline: {} } }
+		},
+		paragraphStyles: [
+			{
+				id: 'BodyText',
+				name: 'Body Text',
+				basedOn: 'Normal',
+				quickFormat: true,
+				paragraph: {
+					indent: { firstLine: indent },
+					...(setup.justify ? { alignment: AlignmentType.BOTH } : {})
+				}
+			},
+			{ id: 'Quote', name: 'Quote', basedOn: 'Normal', paragraph: { indent: { left: 720, right: 720 } } },
+			{ id: 'Bibliography', name: 'Bibliography', basedOn: 'Normal' },
+			{
+				id: 'Caption',
+				name: 'caption',
+				basedOn: 'Normal',
+				run: { size: half(setup.size - 1) },
+				paragraph: { spacing: { line: 240, after: 120 } }
+			},
+			{ id: 'Author', name: 'Author', basedOn: 'Normal', paragraph: { alignment: AlignmentType.CENTER } },
+			{ id: 'Abstract', name: 'Abstract', basedOn: 'Normal' },
+			{
+				id: 'AbstractHeading',
+				name: 'Abstract Heading',
+				basedOn: 'Normal',
+				run: { bold: true },
+				paragraph: { alignment: AlignmentType.CENTER, keepNext: true }
+			},
+			{ id: 'FootnoteText', name: 'footnote text', basedOn: 'Normal', ...note },
+			{ id: 'EndnoteText', name: 'endnote text', basedOn: 'Normal', ...note }
+		]
+	};
+}
