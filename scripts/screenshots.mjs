@@ -172,10 +172,6 @@ const SHOTS = {
 		await p.goto(`${base}/sources?show=tidy`);
 		await p.getByRole('heading', { name: /to clean up/ }).waitFor();
 	},
-	merge: async (p) => {
-		await p.goto(`${base}/sources?show=duplicates`);
-		await p.getByRole('button', { name: 'Merge into one' }).waitFor();
-	},
 	proof: async (p) => {
 		await p.goto(`${base}/draft/lamplighters/proof`);
 		await p.getByRole('img', { name: /^Cited sources by year/ }).waitFor();
@@ -184,7 +180,13 @@ const SHOTS = {
 	'hand-in': async (p) => {
 		await p.goto(`${base}/draft/lamplighters/hand-in`);
 		await p.getByRole('document').waitFor();
-		await p.getByRole('button', { name: 'Save as HTML' }).and(p.locator(':enabled')).waitFor();
+		await p.getByRole('status').filter({ hasText: /^\d+ pages$/ }).waitFor();
+		await p.waitForTimeout(300);
+	},
+	'page-panel': async (p) => {
+		await p.goto(`${base}/draft/who-paid?side=page`);
+		await ready(p);
+		await p.getByRole('combobox', { name: 'Kind of paper' }).waitFor();
 	}
 };
 

@@ -2,6 +2,7 @@
 import Dexie from 'dexie';
 import { bibliographyHeading } from '$lib/core/citing';
 import {
+	cleanSettings,
 	setDocAttrs,
 	settingsOf,
 	styleOf,
@@ -24,21 +25,38 @@ import { describe, storeStrip } from './strip';
 const VERSION_GAP = 5 * 60 * 1000;
 const VERSIONS_KEPT = 40;
 
-export const PAPERS: { kind: string; styleId: string; styleTitle: string; note: string }[] = [
+/** What a manuscript can be started from: a style, and the kind of paper that its pages are (core/page). */
+export const PAPERS: { kind: string; page: string; styleId: string; styleTitle: string; note: string }[] = [
 	{
 		kind: 'Essay',
+		page: 'essay',
 		styleId: 'modern-language-association',
 		styleTitle: 'MLA 9th',
 		note: 'MLA, in text'
 	},
-	{ kind: 'Research paper', styleId: 'apa', styleTitle: 'APA 7th', note: 'APA, in text' },
+	{ kind: 'Research paper', page: 'student', styleId: 'apa', styleTitle: 'APA 7th', note: 'APA, in text' },
 	{
 		kind: 'Thesis chapter',
+		page: 'thesis-chapter',
 		styleId: 'chicago-fullnote-bibliography',
 		styleTitle: 'Chicago 17th, full note',
 		note: 'Chicago, footnotes'
 	},
-	{ kind: 'Lab report', styleId: 'ieee', styleTitle: 'IEEE', note: 'IEEE, numbers' }
+	{ kind: 'Lab report', page: 'lab-report', styleId: 'ieee', styleTitle: 'IEEE', note: 'IEEE, numbers' },
+	{
+		kind: 'Conference paper',
+		page: 'conference',
+		styleId: 'ieee',
+		styleTitle: 'IEEE',
+		note: 'IEEE, numbers, two columns'
+	},
+	{
+		kind: 'Journal manuscript',
+		page: 'journal',
+		styleId: 'apa',
+		styleTitle: 'APA 7th',
+		note: 'APA, line numbers'
+	}
 ];
 
 // --- reading --------------------------------------------------------------------------------------------------------
@@ -100,7 +118,7 @@ export async function createManuscript(
 	const style: DocStyle = { id: styleId, title: styleTitle, form, locale, facts: null };
 	const doc = beginning
 		? setDocAttrs(new Transform(beginning.doc), { style }).doc
-		: schema.nodes.doc.create({ style }, [
+		: schema.nodes.doc.create({ style, settings: { ...cleanSettings(null), page: { kind: paper.page } } }, [
 				// an empty title is written on the sheet
 				schema.nodes.heading.create({ id: newId(), level: 1 }, title ? schema.text(title) : null),
 				schema.nodes.paragraph.create(),

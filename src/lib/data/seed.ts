@@ -1,7 +1,8 @@
 /** The demo desk at the first visit, and an empty one on request. */
 import { announce } from './changes';
 import { db, type Database, type Manuscript } from './db';
-import { docFromText, ManuscriptError, placeCitations, storeDoc } from '$lib/core/manuscript';
+import { docFromText, ManuscriptError, placeCitations, setDocAttrs, settingsOf, storeDoc } from '$lib/core/manuscript';
+import { Transform } from 'prosemirror-transform';
 import { freeKey } from './bin';
 import { listManuscripts } from './manuscripts';
 import { soundSources } from './repair';
@@ -37,6 +38,15 @@ export function demoSources(library: DemoSource[], now = Date.now()): Source[] {
 	}));
 }
 
+/** Kinds of paper of the demo, with what stands before the text; the article has chosen none yet. */
+const PAGES: Record<string, { kind: string; fields?: Record<string, string> }> = {
+	'Thesis chapter': { kind: 'thesis-chapter' },
+	Essay: {
+		kind: 'essay',
+		fields: { instructor: 'Professor Adaeze Okonjo', course: 'History 210', date: '14 May 2026' }
+	}
+};
+
 export function demoManuscripts(t: DemoTexts, now = Date.now()): Manuscript[] {
 	const make = (
 		id: string,
@@ -51,7 +61,11 @@ export function demoManuscripts(t: DemoTexts, now = Date.now()): Manuscript[] {
 	): Manuscript => {
 		const doc = docFromText(text, undefined, { id: styleId, title: styleTitle, form, locale: '', facts: null });
 		// the demo texts are written with citations in the sentence
-		const placed = form === 'in-text' ? doc : placeCitations(doc, 'note', true).doc;
+		const read = form === 'in-text' ? doc : placeCitations(doc, 'note', true).doc;
+		const page = PAGES[kind];
+		const placed = page
+			? setDocAttrs(new Transform(read), { settings: { ...settingsOf(read), page: { ...page } } }).doc
+			: read;
 		return {
 			id,
 			title,

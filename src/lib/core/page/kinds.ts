@@ -105,7 +105,7 @@ export const KINDS: readonly PaperKind[] = [
 	{
 		id: 'student',
 		name: 'Student paper',
-		asks: 'Title page with course and teacher, page numbers top right, double spaced',
+		asks: 'Title page with course and instructor, page numbers top right, double spaced',
 		source: 'APA 7, 2.3–2.24',
 		setup: DOUBLE,
 		fields: ['affiliation', 'course', 'instructor', 'date', 'abstract', 'keywords'],
@@ -126,7 +126,7 @@ export const KINDS: readonly PaperKind[] = [
 	{
 		id: 'essay',
 		name: 'Essay',
-		asks: 'Name, teacher, course and date at the left, surname and page number top right, double spaced',
+		asks: 'Name, instructor, course and date at the left, surname and page number top right, double spaced',
 		source: 'MLA 9, 1.1–1.5',
 		setup: {
 			...DOUBLE,

@@ -41,7 +41,7 @@ export interface HeadingLook {
 /**
  * What stands before the text.
  * - `title-page`: a page of its own
- * - `heading-block`: name, teacher, course and date at the left, the title below
+ * - `heading-block`: name, instructor, course and date at the left, the title below
  * - `byline`: the title and the authors below it
  * - `title`: the title alone
  */

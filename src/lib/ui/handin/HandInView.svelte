@@ -295,7 +295,7 @@
 		color: var(--ink-3);
 	}
 	.preview {
-		background: var(--desk-deep, color-mix(in srgb, var(--desk) 92%, var(--ink)));
+		background: color-mix(in srgb, var(--desk) 93%, var(--verdigris));
 		overflow: auto;
 		min-height: 300px;
 	}

@@ -78,7 +78,7 @@
 		try {
 			await layOut(
 				f,
-				s.font,
+				s,
 				(page, css, fonts) => {
 					if (!count) {
 						const sheet = new CSSStyleSheet();

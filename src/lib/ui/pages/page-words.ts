@@ -1,5 +1,14 @@
 /** The set-up of pages in words. */
-import { FONTS, SIZES, type Margins, type Opening, type PageSetup, type Slot, type Slots } from '$lib/core/page';
+import {
+	FONTS,
+	SIZES,
+	type Margins,
+	type Opening,
+	type PageSetup,
+	type PaperSize,
+	type Slot,
+	type Slots
+} from '$lib/core/page';
 
 export const OPENINGS: Record<Opening, string> = {
 	'title-page': 'title page',
@@ -53,11 +62,13 @@ export function moveNumber(setup: PageSetup, to: string): Pick<PageSetup, 'heade
 }
 
 /** Sides that are all alike, or nearly, are said once. */
-function marginWords({ top, right, bottom, left }: Margins): string {
-	const cm = (x: number) => `${+x.toFixed(2)} cm`;
+function marginWords({ top, right, bottom, left }: Margins, paper: PaperSize): string {
+	// whoever has letter in the printer thinks in inches
+	const unit = paper === 'letter' ? { of: 2.54, name: 'in' } : { of: 1, name: 'cm' };
+	const cm = (x: number) => `${+(x / unit.of).toFixed(2)} ${unit.name}`;
 	if (top === bottom && left === right)
 		return top === left ? `margins ${cm(top)}` : `margins ${cm(top)} and ${cm(left)} at the sides`;
-	return `margins ${[top, right, bottom, left].map((x) => +x.toFixed(2)).join(', ')} cm`;
+	return `margins ${[top, right, bottom, left].map((x) => +(x / unit.of).toFixed(2)).join(', ')} ${unit.name}`;
 }
 
 export const spacingWords = (lines: number): string => SPACINGS.find(([n]) => n === lines)?.[1] ?? `${lines} lines`;
@@ -67,7 +78,7 @@ export function pageFacts(setup: PageSetup): { what: string; is: string }[] {
 	const place = NUMBERS.find((n) => n.value === numberPlace(setup))?.name ?? numberPlace(setup).replace('-', ' ');
 	const slots = [...Object.values(setup.header), ...Object.values(setup.footer)] as Slot[];
 	const rows = [
-		{ what: 'Paper', is: `${SIZES[setup.paper].name}, ${marginWords(setup.margins)}` },
+		{ what: 'Paper', is: `${SIZES[setup.paper].name}, ${marginWords(setup.margins, setup.paper)}` },
 		{
 			what: 'Text',
 			is: `${FONTS[setup.font].name} ${setup.size} pt, ${spacingWords(setup.lines)}${setup.columns === 2 ? ', two columns' : ''}`

@@ -1,14 +1,23 @@
 /** Lays a paper out in pages, in a frame of its own. */
 import pagedUrl from 'pagedjs/dist/paged.min.js?url';
 import type { PagesFile } from '$lib/core/document';
-import type { FontId } from '$lib/core/page';
-import { fontFaces } from './fonts';
+import { SIZES, type PageSetup } from '$lib/core/page';
+import { fontFaces, type FontFaces } from './fonts';
 import { keepTogether } from './keep-lines';
 
 /** What is used of the program that lays out. */
+interface PagedPage {
+	element: HTMLElement;
+	/** Where the next page goes on, in the source. */
+	endToken?: { node: Node; offset?: number };
+}
 interface Chunker {
+	/** What is laid out. */
+	source: Element;
 	loadFonts(): Promise<unknown>;
-	on(event: 'renderedPage', run: (page: { element: HTMLElement }) => void): void;
+	on(event: 'renderedPage', run: (page: PagedPage) => void): void;
+	start(): void;
+	stop(): void;
 }
 interface PagedProgram {
 	Previewer: new () => {
@@ -46,11 +55,71 @@ async function openFrame(): Promise<HTMLIFrameElement> {
 }
 
 /**
- * @param onPage called with each page, which leaves the frame then: the work grows with the text, and not with its square
+ * Lays a paper out, a lot of pages after the other, each in a fresh frame: what a frame has done slows it down, and the
+ * work would grow with the square of the text.
+ * @param onPage called with each page
  * @param signal stops the work; what was begun is thrown away
  * @throws PagesError, or the signal's reason
  */
-export async function layOut(file: PagesFile, font: FontId, onPage: OnPage, signal: AbortSignal): Promise<void> {
+export async function layOut(file: PagesFile, setup: PageSetup, onPage: OnPage, signal: AbortSignal): Promise<void> {
+	const parsed = new DOMParser().parseFromString(file.html, 'text/html');
+	// here it is a picture of the file: the role is that of an item of a list, which pages take apart
+	for (const e of parsed.querySelectorAll('[role=doc-biblioentry]')) e.removeAttribute('role');
+	let rest: DocumentFragment | null = document.createDocumentFragment();
+	rest.append(...[...parsed.body.childNodes].map((n) => document.adoptNode(n)));
+	const faces = await fontFaces(setup.font);
+	let number = 0;
+	const numbered: OnPage = (page, css, fonts) => {
+		page.id = `page-${++number}`;
+		page.dataset.pageNumber = String(number);
+		// the first of a lot is the first of all only once
+		if (number > 1) page.classList.remove('pagedjs_first_page');
+		onPage(page, css, fonts);
+	};
+	while (rest) {
+		const later = splitOff(rest, LOT * capacity(setup));
+		const around = rest.firstElementChild;
+		rest = await layLot(rest, file, faces, numbered, signal);
+		if (!later) continue;
+		if (!rest) {
+			// it could be cut nowhere: what comes later begins a page
+			rest = document.createDocumentFragment();
+			rest.append(around!.cloneNode(false));
+		}
+		rest.firstElementChild!.append(...later);
+	}
+}
+
+/** More letters than a page can hold: they are never narrower than two fifths of their height. */
+function capacity({ paper, margins, size, noteSize }: PageSetup): number {
+	const pt = 72 / 2.54;
+	const area =
+		(SIZES[paper].width - margins.left - margins.right) * (SIZES[paper].height - margins.top - margins.bottom);
+	return Math.ceil((area * pt * pt) / (0.4 * Math.min(size, noteSize) ** 2));
+}
+
+/** Takes the blocks away that stand behind so many letters: a lot is not to read through all that comes later. */
+function splitOff(text: DocumentFragment, letters: number): Node[] | null {
+	const blocks = [...(text.firstElementChild?.childNodes ?? [])];
+	let sum = 0;
+	const at = blocks.findIndex((b) => (sum += b.textContent?.length ?? 0) > letters);
+	const later = at < 0 ? [] : blocks.slice(at + 1);
+	for (const b of later) b.parentNode!.removeChild(b);
+	return later.length ? later : null;
+}
+
+/** So many pages are a lot. */
+const LOT = 60;
+
+/** @returns what is left for the next lot; null for nothing */
+async function layLot(
+	fragment: DocumentFragment,
+	file: PagesFile,
+	faces: FontFaces,
+	onPage: OnPage,
+	signal: AbortSignal
+): Promise<DocumentFragment | null> {
+	signal.throwIfAborted();
 	const frame = await openFrame();
 	const stopped = new Promise<never>((_, fail) =>
 		signal.addEventListener('abort', () => fail(signal.reason as Error), { once: true })
@@ -58,40 +127,18 @@ export async function layOut(file: PagesFile, font: FontId, onPage: OnPage, sign
 	// whoever stops it hears of it by the race below, or not at all
 	stopped.catch(() => undefined);
 	try {
-		signal.throwIfAborted();
 		const doc = frame.contentDocument!;
-		const win = frame.contentWindow as Window & { PagedModule?: PagedProgram };
-		doc.documentElement.lang = file.lang;
-		const faces = await fontFaces(font);
-		const fontStyle = doc.createElement('style');
-		fontStyle.textContent = faces.css;
-		const script = doc.createElement('script');
-		script.src = pagedUrl;
-		const ready = loaded(script, 'The program that lays out pages');
-		doc.head.append(fontStyle, script);
-		await Promise.race([ready, stopped]);
-		const Paged = win.PagedModule;
-		if (!Paged) throw new PagesError('The program that lays out pages did not start.');
-
-		class Keep extends Paged.Handler {
-			onOverflow(overflow: Range | undefined, rendered: Element): Range | undefined {
-				return overflow && keepTogether(overflow, rendered);
-			}
-		}
-		Paged.registerHandlers(Keep);
-
-		const parsed = new DOMParser().parseFromString(file.html, 'text/html');
-		// here it is a picture of the file: the role is that of an item of a list, which pages take apart
-		for (const e of parsed.querySelectorAll('[role=doc-biblioentry]')) e.removeAttribute('role');
+		const Paged = await Promise.race([startProgram(frame, file.lang, faces), stopped]);
 		const content = doc.createDocumentFragment();
-		content.append(...[...parsed.body.childNodes].map((n) => doc.adoptNode(n)));
+		content.append(...[...fragment.childNodes].map((n) => doc.adoptNode(n)));
 		const text = content.textContent ?? '';
 		const into = doc.createElement('div');
 		doc.body.append(into);
 
 		const previewer = new Paged.Previewer();
+		const { chunker } = previewer;
 		// only faces that have letters of this text
-		previewer.chunker.loadFonts = () =>
+		chunker.loadFonts = () =>
 			Promise.all(faces.families.flatMap((f) => STYLES.map((s) => doc.fonts.load(`${s} 12px ${f}`, text))));
 		const css = () =>
 			[...doc.querySelectorAll('style[data-pagedjs-inserted-styles]')].map((x) => x.textContent).join('\n');
@@ -100,17 +147,84 @@ export async function layOut(file: PagesFile, font: FontId, onPage: OnPage, sign
 			for (const a of element.querySelectorAll('a[data-footnote-call]')) a.removeAttribute('href');
 			if (!signal.aborted) onPage(document.adoptNode(element), css(), faces.css);
 		};
+		let rest: DocumentFragment | null = null;
+		let done = 0;
 		const waiting: HTMLElement[] = [];
-		previewer.chunker.on('renderedPage', ({ element }) => {
-			waiting.push(element);
+		chunker.on('renderedPage', (page) => {
+			waiting.push(page.element);
+			if (++done >= LOT && mayCut(page)) {
+				rest = takeRest(chunker.source, page.endToken!);
+				chunker.stop();
+				// it would begin anew
+				chunker.start = () => {
+					throw new Cut();
+				};
+			}
 			// the last ones are looked at once more as the next begins
-			if (waiting.length > KEPT) hand(waiting.shift()!);
+			else if (waiting.length > KEPT) hand(waiting.shift()!);
 		});
-		await Promise.race([previewer.preview(content, [{ 'paper.css': file.css }], into), stopped]);
+		try {
+			await Promise.race([previewer.preview(content, [{ 'paper.css': file.css }], into), stopped]);
+		} catch (e) {
+			if (!(e instanceof Cut)) throw e;
+		}
 		waiting.forEach(hand);
+		return rest;
 	} finally {
 		frame.remove();
 	}
+}
+
+/** A lot ends. */
+class Cut extends Error {}
+
+/** The frame gets its fonts and the program, which is told where pages may end. */
+async function startProgram(frame: HTMLIFrameElement, lang: string, faces: FontFaces): Promise<PagedProgram> {
+	const doc = frame.contentDocument!;
+	const win = frame.contentWindow as Window & { PagedModule?: PagedProgram };
+	doc.documentElement.lang = lang;
+	const fontStyle = doc.createElement('style');
+	fontStyle.textContent = faces.css;
+	const script = doc.createElement('script');
+	script.src = pagedUrl;
+	const ready = loaded(script, 'The program that lays out pages');
+	doc.head.append(fontStyle, script);
+	await ready;
+	const Paged = win.PagedModule;
+	if (!Paged) throw new PagesError('The program that lays out pages did not start.');
+	class Keep extends Paged.Handler {
+		onOverflow(overflow: Range | undefined, rendered: Element): Range | undefined {
+			return overflow && keepTogether(overflow, rendered);
+		}
+	}
+	Paged.registerHandlers(Keep);
+	return Paged;
+}
+
+/** Between this page and the next the text may be cut: no list or table and no note goes on there. */
+function mayCut({ element, endToken }: PagedPage): boolean {
+	if (!endToken?.node) return false;
+	const { node } = endToken;
+	const around = node.nodeType === Node.ELEMENT_NODE ? (node as Element) : node.parentElement;
+	if (around?.closest('ul, ol, table, figure, nav')) return false;
+	const notes = element.querySelector('.pagedjs_footnote_area');
+	if (notes?.querySelector('[data-last-split-element]')) return false;
+	return [...element.querySelectorAll<HTMLElement>('a[data-footnote-call]')].every((a) =>
+		notes?.querySelector(`[data-ref="${CSS.escape(a.dataset.footnoteCall!)}"]`)
+	);
+}
+
+/** The text from a place on. A paragraph that goes on there is marked as such. */
+function takeRest(source: Element, { node, offset }: { node: Node; offset?: number }): DocumentFragment {
+	const range = node.ownerDocument!.createRange();
+	if (node.nodeType === Node.TEXT_NODE) range.setStart(node, offset ?? 0);
+	else range.setStartBefore(node);
+	range.setEndAfter(source.lastChild!);
+	const rest = range.extractContents();
+	if (node.nodeType === Node.TEXT_NODE)
+		for (let el = rest.firstElementChild; el; el = el.firstElementChild)
+			if (el.matches('p, blockquote, li')) el.setAttribute('data-split-from', 'lot');
+	return document.adoptNode(rest);
 }
 
 /** So many pages stay in the frame. */
