@@ -246,6 +246,31 @@ test('a long paper is laid out in lots: every word once and in order, every note
 		Array.from({ length: 110 }, (_, i) => i * 3)
 	);
 	for (const s of sheets) expect(s.notes).toEqual(s.marks);
+	// no line of a paragraph stands alone at a foot or on top (CSS Fragmentation 3, 4.3), and no heading ends a page
+	const alone = await page.evaluate(() => {
+		const lines = (p: Element): number => {
+			const range = document.createRange();
+			const tops = new Set<number>();
+			for (const n of p.childNodes) {
+				if (n.nodeType !== Node.TEXT_NODE) continue;
+				range.selectNodeContents(n);
+				for (const r of range.getClientRects()) tops.add(Math.round(r.top));
+			}
+			return tops.size;
+		};
+		const root = document.querySelector('[role=document]')!.shadowRoot!;
+		const out: string[] = [];
+		for (const area of root.querySelectorAll('.pagedjs_page_content')) {
+			(area.closest('.pagedjs_page') as HTMLElement).style.contentVisibility = 'visible';
+			const blocks = [...area.querySelectorAll('p, h1, h2')];
+			const [first, last] = [blocks[0], blocks.at(-1)!];
+			if (first.hasAttribute('data-split-from') && lines(first) < 2) out.push(`on top: ${first.textContent}`);
+			if (last.hasAttribute('data-split-to') && lines(last) < 2) out.push(`at the foot: ${last.textContent}`);
+			if (last.matches('h1, h2')) out.push(`heading: ${last.textContent}`);
+		}
+		return out;
+	});
+	expect(alone).toEqual([]);
 	// no page but the last ends before its foot
 	const short = sheets.slice(0, -1).filter((s) => s.foot - s.bottom > s.height * 0.5);
 	expect(short).toEqual([]);

@@ -180,7 +180,10 @@ const SHOTS = {
 	'hand-in': async (p) => {
 		await p.goto(`${base}/draft/lamplighters/hand-in`);
 		await p.getByRole('document').waitFor();
-		await p.getByRole('status').filter({ hasText: /^\d+ pages$/ }).waitFor();
+		await p
+			.getByRole('status')
+			.filter({ hasText: /^\d+ pages$/ })
+			.waitFor();
 		await p.waitForTimeout(300);
 	},
 	'page-panel': async (p) => {

@@ -204,9 +204,10 @@ test('equations, numbered tables and references to them stand in both files', as
 		nodes.equation.create({ id: 'e1', tex: 'E = mc^2' })
 	]);
 	for (const text of [html, part('word/document.xml')].map((s) => s.replace(/<[^>]+>/g, ''))) {
-		assert.match(text, /See Table 1, 1, Method, \[no such place\]; a\^2\./);
+		// formulas are MathML here and Office Math there; their letters stand as they are
+		assert.match(text, /See Table 1, 1, Method, \[no such place\]; a2\./);
 		assert.match(text, /Table 1\. Counts/);
-		assert.match(text, /E = mc\^2 \(1\)/);
+		assert.match(text, /E=mc2\s*\(1\)/);
 	}
 });
 

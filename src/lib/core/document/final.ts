@@ -31,6 +31,8 @@ export type { Alignment };
 export type FinalInline =
 	| { t: 'text'; run: Run }
 	| { t: 'break' }
+	/** TeX. */
+	| { t: 'math'; tex: string }
 	| { t: 'note'; kind: 'footnote' | 'endnote'; number: number; paragraphs: FinalInline[][] };
 
 /** How numbers of a list are written (CSS Lists 3, counter styles). */
@@ -182,7 +184,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					out.push(words(crossRefText(numbered, node.attrs.target as string, node.attrs.show as 'label')));
 					break;
 				case 'math':
-					out.push(words(node.attrs.tex as string));
+					out.push({ t: 'math', tex: cleanText(node.attrs.tex as string) });
 					break;
 				case 'citation_placeholder':
 					out.push(words(node.attrs.hint ? `[source needed: ${node.attrs.hint as string}]` : '[source needed]'));

@@ -7,7 +7,8 @@ import {
 	layoutOf,
 	settingsOf
 } from '$lib/core/manuscript';
-import { toFinal, type FinalDoc } from '$lib/core/document';
+import { mathml, toFinal, type FinalDoc } from '$lib/core/document';
+import type { Node } from 'prosemirror-model';
 import { cleanPage, setupOf, type PageChoice, type PageSetup } from '$lib/core/page';
 import type { BibliographyWords } from '$lib/core/citing';
 import { formatStored, type FormattedManuscript, type NotFormatted } from '$lib/services/format-stored';
@@ -50,6 +51,8 @@ export async function makeReady(id: string): Promise<Ready | NotFormatted> {
 	const notes = f.instead ? [`${f.instead} This page is in APA 7th.`] : [];
 	const { length: open } = reading.placeholders;
 	if (open) notes.push(`${open} place${open === 1 ? '' : 's'} still marked “source needed”.`);
+	const odd = unreadFormulas(doc);
+	if (odd) notes.push(`${odd} formula${odd === 1 ? '' : 's'} cannot be read as TeX and will print as typed.`);
 	const gone = r.warnings.filter((w) => w.itemId && !w.field).length;
 	if (gone)
 		notes.push(
@@ -66,6 +69,15 @@ export async function makeReady(id: string): Promise<Ready | NotFormatted> {
 		lists: lists.length ? lists : [listOf(f, {}, 0)],
 		notes
 	};
+}
+
+function unreadFormulas(doc: Node): number {
+	let n = 0;
+	doc.descendants((node) => {
+		if (node.type.name === 'math' || node.type.name === 'equation')
+			n += mathml(node.attrs.tex as string, false) === null ? 1 : 0;
+	});
+	return n;
 }
 
 function listsOf(f: FormattedManuscript): BibliographyWords[] {

@@ -47,7 +47,8 @@ async function openFrame(): Promise<HTMLIFrameElement> {
 	frame.title = 'Pages are laid out here';
 	frame.tabIndex = -1;
 	frame.setAttribute('aria-hidden', 'true');
-	frame.className = 'page-frame';
+	frame.style.cssText =
+		'position: fixed; left: -20000px; top: 0; width: 1600px; height: 1200px; border: 0; visibility: hidden';
 	const ready = loaded(frame, 'The frame for pages');
 	document.body.append(frame);
 	await ready;

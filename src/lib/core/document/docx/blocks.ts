@@ -12,6 +12,7 @@ import {
 	Table,
 	TableCell,
 	TableRow,
+	Tab,
 	TabStopType,
 	TextRun,
 	WidthType,
@@ -23,6 +24,8 @@ import type { Run } from '../../csl';
 import { FONTS, type PageSetup } from '../../page';
 import { isRightToLeft } from '../clean-text';
 import { inLanguage, type Alignment, type FinalBlock, type FinalInline, type ListNumbers } from '../final';
+import { mathChild } from './math';
+import { textWidth } from './page';
 import type { PrintedNumbers } from './own-numbers';
 
 /** Half an inch, in twentieths of a point: the hanging indent of common list pages. */
@@ -55,6 +58,7 @@ function textRun(r: Run, font: { font?: string } = {}): TextRun {
 export function children(list: FinalInline[], notes: Notes): ParagraphChild[] {
 	return list.flatMap((i, at): ParagraphChild[] => {
 		if (i.t === 'break') return [new TextRun({ break: 1 })];
+		if (i.t === 'math') return [mathChild(i.tex)];
 		if (i.t === 'note') {
 			const content = i.paragraphs.map(
 				(p) =>
@@ -243,13 +247,21 @@ export function blocks(
 					})
 				];
 			}
-			case 'equation':
+			case 'equation': {
+				if (!b.number) return [new Paragraph({ alignment: AlignmentType.CENTER, children: [mathChild(b.tex)] })];
+				// the number stands at the right edge, the formula in the middle
+				const width = textWidth(notes.setup);
+				const tab = () => new TextRun({ children: [new Tab()] });
 				return [
 					new Paragraph({
-						alignment: AlignmentType.CENTER,
-						children: [new TextRun(b.number ? `${b.tex} (${b.number})` : b.tex)]
+						tabStops: [
+							{ type: TabStopType.CENTER, position: Math.round(width / 2) },
+							{ type: TabStopType.RIGHT, position: width }
+						],
+						children: [tab(), mathChild(b.tex), tab(), new TextRun(`(${b.number})`)]
 					})
 				];
+			}
 			case 'page-break':
 				return [new Paragraph({ children: [new PageBreak()] })];
 			case 'bibliography':

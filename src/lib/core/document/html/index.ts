@@ -1,5 +1,6 @@
 /** The final manuscript as one HTML file: semantic, with the roles of DPUB-ARIA 1.1 for notes and the list. */
 import type { Run } from '../../csl';
+import { mathml } from '../math';
 import type { BlockLook, FinalBlock, FinalCell, FinalDoc, FinalEntry, FinalInline } from '../final';
 
 /** Text as it stands in HTML. */
@@ -59,7 +60,7 @@ blockquote { margin: 1em 2em; }
 .notes { border-top: 1px solid #999; margin-top: 3em; font-size: 0.9em; }
 a { color: inherit; } [role=doc-noteref] { text-decoration: none; } sup { line-height: 0; }
 .small-caps { font-variant: small-caps; }
-.page-break { break-after: page; border: 0; }
+.page-break { break-after: page; border: 0; } .equation { display: flex; justify-content: center; gap: 2em; }
 table { border-collapse: collapse; } td, th { border: 1px solid #999; padding: 0.2em 0.6em; }
 </style>
 </head>
@@ -87,12 +88,16 @@ function runHtml(r: Run): string {
 	return s;
 }
 
+/** A formula; its TeX as it was typed where that cannot be read. */
+const mathHtml = (tex: string, display: boolean): string => mathml(tex, display) ?? `<code>${esc(tex)}</code>`;
+
 /** Words with their notes. */
 export function inlineHtml(list: FinalInline[], put: PutNote): string {
 	return list
 		.map((i, at) => {
 			if (i.t === 'text') return runHtml(i.run);
 			if (i.t === 'break') return '<br>';
+			if (i.t === 'math') return mathHtml(i.tex, false);
 			// two marks side by side are two numbers
 			return `${list[at - 1]?.t === 'note' ? '<sup>,</sup>' : ''}${put(i)}`;
 		})
@@ -137,7 +142,7 @@ export function blockHtml(b: FinalBlock, put: PutNote): string {
 			return `<table>${caption}${b.rows.map((r) => `<tr>${r.map((c) => cell(c, put)).join('')}</tr>`).join('')}</table>`;
 		}
 		case 'equation':
-			return `<p class="equation">${esc(b.tex)}${b.number ? ` <span>(${b.number})</span>` : ''}</p>`;
+			return `<p class="equation">${mathHtml(b.tex, true)}${b.number ? ` <span>(${b.number})</span>` : ''}</p>`;
 		case 'page-break':
 			return '<hr class="page-break">';
 		case 'bibliography':

@@ -21,7 +21,7 @@ type Heading = Extract<FinalBlock, { t: 'heading' }>;
 const isHeading = (b: FinalBlock): b is Heading => b.t === 'heading';
 
 const plain = (list: readonly FinalInline[]): string =>
-	list.map((i) => (i.t === 'text' ? i.run.text : i.t === 'break' ? ' ' : '')).join('');
+	list.map((i) => (i.t === 'text' ? i.run.text : i.t === 'math' ? i.tex : i.t === 'break' ? ' ' : '')).join('');
 
 export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields): PagesFile {
 	const endnotes: string[] = [];

@@ -58,7 +58,10 @@ export function toTex(x: Xml): string {
 	const value = (of: string, name: string) => attribute(child(child(x, of), name), 'm:val');
 	switch (x.name) {
 		case 'm:r': {
-			const text = children(x, 'm:t').map(wordsIn).join('');
+			const text = children(x, 'm:t')
+				.map(wordsIn)
+				.join('')
+				.replace(/\u200b/g, '');
 			return FUNCTIONS.test(text) ? `\\${text} ` : letters(text);
 		}
 		case 'm:f':
