@@ -266,9 +266,16 @@ class Catalogue {
 		return this.titles.get(fold(name.trim())) ?? null;
 	}
 
-	/** Whether some of the list have every word of what is looked for. */
+	/**
+	 * Whether some of the list have every word of what is looked for. Of titles that are still being indexed nothing is
+	 * said: what was found before they came does not have them.
+	 */
 	has(query: string): boolean {
-		return Boolean(this.search?.search(query).some((r) => this.byId.has(String(r.id))));
+		const counts = (id: string) => {
+			const s = this.byId.get(id);
+			return s !== undefined && (this.complete || !s.parent);
+		};
+		return Boolean(this.search?.search(query).some((r) => counts(String(r.id))));
 	}
 
 	/** Styles that have every word, or with none the nearest: those that have most of them. */
