@@ -19,7 +19,7 @@ async function printed(page: Page): Promise<string[]> {
 }
 const squeezed = (s: string) => s.replace(/[\s\u00ad-]+/g, '');
 const pagesDone = (page: Page) =>
-	expect(page.getByRole('status').filter({ hasText: /^\d+ pages$/ })).toBeVisible({ timeout: 30_000 });
+	expect(page.getByRole('status').filter({ hasText: /^\d+ pages$/ })).toBeVisible({ timeout: 60_000 });
 const panel = (page: Page) => page.getByRole('combobox', { name: 'Kind of paper' });
 
 async function handIn(page: Page): Promise<void> {

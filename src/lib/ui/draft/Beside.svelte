@@ -91,10 +91,13 @@
 	}
 	@media (max-width: 1120px) {
 		nav {
-			padding-left: 6px;
+			padding: 8px 6px 6px;
+			gap: 0;
+			justify-content: space-between;
 		}
 		nav :global(.press) {
-			padding: 4px 5px;
+			padding: 4px 2px;
+			font-size: 12px;
 		}
 		.panel {
 			left: 6px;

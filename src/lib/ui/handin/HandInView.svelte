@@ -196,7 +196,7 @@
 				</div>
 			{/if}
 			<div class="row">
-				<div><b>PDF or paper</b><span>The pages at the right, by the browser’s print window</span></div>
+				<div><b>PDF or paper</b><span>The pages shown here, by the browser’s print window</span></div>
 				<Btn kind="ghost" disabled={!done} onclick={print} keys="Control+P" label="Print the pages">Print</Btn>
 			</div>
 			{#if ready}<PageFacts {id} page={ready.page} setup={ready.setup} authors={ready.final.authors} />{/if}
