@@ -22,6 +22,14 @@ const pagesDone = (page: Page) =>
 	expect(page.getByRole('status').filter({ hasText: /^\d+ pages$/ })).toBeVisible({ timeout: 60_000 });
 const panel = (page: Page) => page.getByRole('combobox', { name: 'Kind of paper' });
 
+async function openPagePanel(page: Page): Promise<void> {
+	await openDraft(page, 'shore');
+	await page
+		.getByRole('navigation', { name: 'Beside the text' })
+		.getByRole('button', { name: 'Page', exact: true })
+		.click();
+}
+
 async function handIn(page: Page): Promise<void> {
 	await page.getByRole('link', { name: 'See the pages' }).click();
 	await pagesDone(page);
@@ -69,11 +77,7 @@ test('a kind of paper: chosen beside the draft, its title page filled in, seen a
 	page
 }) => {
 	const done = watchErrors(page);
-	await openDraft(page, 'shore');
-	await page
-		.getByRole('navigation', { name: 'Beside the text' })
-		.getByRole('button', { name: 'Page', exact: true })
-		.click();
+	await openPagePanel(page);
 	await expect(panel(page)).toHaveValue('plain');
 	await panel(page).selectOption('Student paper');
 	await expect(page.getByText('APA 7, 2.3–2.24')).toBeVisible();
@@ -118,11 +122,7 @@ test('every detail can be changed, said as a departure, and put back; a number t
 	page
 }) => {
 	const done = watchErrors(page);
-	await openDraft(page, 'shore');
-	await page
-		.getByRole('navigation', { name: 'Beside the text' })
-		.getByRole('button', { name: 'Page', exact: true })
-		.click();
+	await openPagePanel(page);
 	await panel(page).selectOption('Journal manuscript');
 	await page.getByRole('button', { name: 'Paper and type' }).click();
 	await page.getByRole('combobox', { name: 'Paper', exact: true }).selectOption('A4');
@@ -275,5 +275,30 @@ test('a long paper is laid out in lots: every word once and in order, every note
 	// no page but the last ends before its foot
 	const short = sheets.slice(0, -1).filter((s) => s.foot - s.bottom > s.height * 0.5);
 	expect(short).toEqual([]);
+	done();
+});
+
+test('a title page that is being typed is not lost: not by Ctrl P, and not by a reload in the middle of a word', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await page.addInitScript(() => {
+		window.print = () => undefined;
+	});
+	await openPagePanel(page);
+	await panel(page).selectOption('Student paper');
+	const course = page.getByRole('textbox', { name: 'Course', exact: true });
+	await course.pressSequentially('HIS 301: Harb');
+	await page.keyboard.press('Control+p');
+	await expect(page).toHaveURL(/hand-in\?print/);
+	await pagesDone(page);
+	await expect(page.getByRole('document', { name: 'The file as it will be' })).toContainText('HIS 301: Harb');
+	await page.getByRole('link', { name: 'Change the page' }).click();
+	await expect(course).toHaveValue('HIS 301: Harb');
+	await course.press('End');
+	await course.pressSequentially('ours and li');
+	await expect(page.getByText('Title page changed')).toBeVisible();
+	await page.reload();
+	await expect(course).toHaveValue('HIS 301: Harbours and li');
 	done();
 });

@@ -17,6 +17,8 @@
 		type PaperSize,
 		type TitleFields
 	} from '$lib/core/page';
+	import { onDestroy } from 'svelte';
+	import { Debounce } from '$lib/editor/debounce';
 	import { changeSettings } from '$lib/editor/style-commands';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
@@ -52,7 +54,17 @@
 	const keep = (next: PageChoice, what: string) =>
 		draft.run(changeSettings({ page: { ...next } as Record<string, unknown> }, what));
 	const set = (change: Partial<PageSetup>) => keep(changePage(page, change, lang), 'Page changed');
+	/** What was typed last and is not kept yet: whoever goes or reloads in the middle of a word has it. */
+	let typing: { key: keyof TitleFields; value: string } | null = null;
+	const pause = new Debounce(() => typing && field(typing.key, typing.value), 250, 1500);
+	function typed(key: keyof TitleFields, value: string) {
+		typing = { key, value };
+		pause.call();
+	}
+	onDestroy(() => typing && field(typing.key, typing.value));
 	function field(key: keyof TitleFields, value: string) {
+		pause.cancel();
+		typing = null;
 		if (value !== page.fields[key]) keep({ ...page, fields: { ...page.fields, [key]: value } }, 'Title page changed');
 	}
 	/** A number out of a field; one that makes no sense is not taken, and the field shows again what holds. */
@@ -121,8 +133,13 @@
 					{#if f.long}<Words
 							rows={4}
 							shown={page.fields[f.key]}
+							oninput={(e) => typed(f.key, e.currentTarget.value)}
 							onchange={(e) => field(f.key, e.currentTarget.value)}
-						/>{:else}<Field shown={page.fields[f.key]} onchange={(e) => field(f.key, e.currentTarget.value)} />{/if}
+						/>{:else}<Field
+							shown={page.fields[f.key]}
+							oninput={(e) => typed(f.key, e.currentTarget.value)}
+							onchange={(e) => field(f.key, e.currentTarget.value)}
+						/>{/if}
 				</label>
 			{/each}
 		</fieldset>

@@ -264,28 +264,32 @@
 	.lead {
 		color: var(--ink-2);
 	}
-	h2 {
+	/* of its parts too */
+	.choices :global(h2) {
 		font: 500 var(--small) / 1 var(--sans);
 		color: var(--ink-3);
 		margin: 26px 0 6px;
 	}
-	.row {
+	.choices :global(.row) {
 		display: flex;
 		gap: 8px;
 		align-items: center;
 		padding: 10px 0;
 		border-bottom: 1px solid var(--line-soft);
 	}
-	.row div {
+	.choices :global(.row div) {
 		flex: 1;
 	}
-	.row b {
+	.choices :global(.row b) {
 		display: block;
 		font-weight: 600;
 	}
-	.row span {
+	.choices :global(.row div > span) {
 		color: var(--ink-3);
 		font-size: 12.5px;
+	}
+	.choices :global(.row.plain) {
+		border-bottom: 0;
 	}
 	.dropped {
 		font-size: 12.5px;

@@ -16,7 +16,7 @@
 </script>
 
 <h2>The page</h2>
-<div class="row">
+<div class="row plain">
 	<div><b>{kind.name}</b><span>{kind.source ? `as ${kind.source} asks` : kind.asks}</span></div>
 	<Btn kind="ghost" href="/draft/{id}?side=page" label="Change the page">Change</Btn>
 </div>
@@ -35,28 +35,6 @@
 {/if}
 
 <style>
-	h2 {
-		font: 500 var(--small) / 1 var(--sans);
-		color: var(--ink-3);
-		margin: 26px 0 6px;
-	}
-	.row {
-		display: flex;
-		gap: 8px;
-		align-items: center;
-		padding: 10px 0;
-	}
-	.row div {
-		flex: 1;
-	}
-	b {
-		display: block;
-		font-weight: 600;
-	}
-	.row span {
-		color: var(--ink-3);
-		font-size: 12.5px;
-	}
 	dl {
 		display: grid;
 		grid-template-columns: 108px 1fr;

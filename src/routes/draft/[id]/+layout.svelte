@@ -11,6 +11,9 @@
 		if (!(e.ctrlKey || e.metaKey) || e.shiftKey || e.altKey || e.key.toLowerCase() !== 'p' || e.defaultPrevented)
 			return;
 		e.preventDefault();
+		// what stands in a field and is not kept yet is kept when the field is left
+		if (document.activeElement instanceof HTMLElement && !document.activeElement.isContentEditable)
+			document.activeElement.blur();
 		if (!pages) void goto(`/draft/${page.params.id ?? ''}/hand-in?print`);
 	}
 </script>
