@@ -179,16 +179,21 @@ test('Ctrl P in a manuscript prints its pages, with what was just typed', async 
 	done();
 });
 
-test('without the program that lays out pages it is said, and files are saved all the same', async ({ page }) => {
-	await page.route(/paged\.min/, (route) => route.abort());
-	await page.goto('/draft/shore/hand-in');
-	await expect(page.getByRole('region', { name: 'Pages' }).getByRole('alert')).toContainText(
-		'could not be loaded. Files can be saved all the same.'
-	);
-	const download = page.waitForEvent('download');
-	await page.getByRole('button', { name: 'Save as DOCX' }).click();
-	expect((await download).suggestedFilename()).toMatch(/\.docx$/);
-});
+for (const [what, address] of [
+	['the program that lays out pages', /paged\.min/],
+	['the frame for pages', /\/sheets$/],
+	['the font of the pages', /tinos.*woff/]
+] as const)
+	test(`without ${what} it is said, and files are saved all the same`, async ({ page }) => {
+		await page.route(address, (route) => route.abort());
+		await page.goto('/draft/lamplighters/hand-in');
+		await expect(page.getByRole('region', { name: 'Pages' }).getByRole('alert')).toContainText(
+			new RegExp(`${what} could not be loaded\\. Files can be saved all the same`, 'i')
+		);
+		const download = page.waitForEvent('download');
+		await page.getByRole('button', { name: 'Save as DOCX' }).click();
+		expect((await download).suggestedFilename()).toMatch(/\.docx$/);
+	});
 
 test('a long paper is laid out in lots: every word once and in order, every note with its mark, pages full', async ({
 	page

@@ -52,6 +52,11 @@ async function openFrame(): Promise<HTMLIFrameElement> {
 	const ready = loaded(frame, 'The frame for pages');
 	document.body.append(frame);
 	await ready;
+	// an answer that is none of ours, such as the browser's own page about an error, cannot be looked into
+	if (!frame.contentDocument) {
+		frame.remove();
+		throw new PagesError('The frame for pages could not be loaded.');
+	}
 	return frame;
 }
 
@@ -139,8 +144,13 @@ async function layLot(
 		const previewer = new Paged.Previewer();
 		const { chunker } = previewer;
 		// only faces that have letters of this text
-		chunker.loadFonts = () =>
-			Promise.all(faces.families.flatMap((f) => STYLES.map((s) => doc.fonts.load(`${s} 12px ${f}`, text))));
+		chunker.loadFonts = async () => {
+			const fonts = faces.families.flatMap((f) => STYLES.map((s) => doc.fonts.load(`${s} 12px ${f}`, text)));
+			const all = await Promise.allSettled(fonts);
+			// in another font lines and pages would end elsewhere
+			if (all.some((r) => r.status === 'rejected') || [...doc.fonts].some((f) => f.status === 'error'))
+				throw new PagesError('The font of the pages could not be loaded.');
+		};
 		const css = () =>
 			[...doc.querySelectorAll('style[data-pagedjs-inserted-styles]')].map((x) => x.textContent).join('\n');
 		const hand = (element: HTMLElement) => {
