@@ -1,25 +1,49 @@
 /**
- * npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--report]: reads a document, formats it,
- * writes it. Formats by the names of the files. A LaTeX or Markdown file's own bibliography, parts and pictures are found
- * beside it; Markdown is written with cite keys, its sources (.bib) and pictures beside it. --report prints JSON to
- * standard output; OUT may be left out then. What cannot be read ends with 1 and one line on standard error.
+ * npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--kind final|live] [--report]: reads a
+ * document, formats it, writes it. Formats by the names of the files. A LaTeX or Markdown file's own bibliography, parts
+ * and pictures are found beside it; Markdown and LaTeX are written with cite keys, their sources (.bib) and pictures beside
+ * them, or, with --kind final, with formatted citations. --report prints JSON to standard output; OUT may be left out then.
+ * What cannot be read ends with 1 and one line on standard error.
  */
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { basename, dirname, join } from 'node:path';
+import { basename, dirname, extname, join } from 'node:path';
 import { createSession } from '../src/lib/core/citing';
-import { toFinal, writeHtml } from '../src/lib/core/document';
+import { formattedPaper, toFinal, writeHtml } from '../src/lib/core/document';
 import { writeDocxBytes } from '../src/lib/core/document/docx';
+import { writeOdt } from '../src/lib/core/document/odt';
 import { readOwn, writeOwn } from '../src/lib/core/document/own';
 import { DocumentError, readDocument, type OpenedDocument } from '../src/lib/core/document/readers';
-import { writeMarkdown } from '../src/lib/core/document/writers/markdown';
+import { writePaper, type PaperFormat } from '../src/lib/core/document/writers';
 import { decodeText } from '../src/lib/core/exchange';
-import { assetToData, ManuscriptError, placeCitations, readCitations, settingsOf } from '../src/lib/core/manuscript';
+import {
+	assetToData,
+	ManuscriptError,
+	nameOf,
+	UNTITLED,
+	placeCitations,
+	readCitations,
+	settingsOf
+} from '../src/lib/core/manuscript';
+import { cleanPage, printedFields, setupOf } from '../src/lib/core/page';
 import { countPaper, toManuscript, type Dropped, type Paper, type PaperSource } from '../src/lib/core/paper';
 import { localeTree, styleTree } from './catalogue';
 import { besideOf, fail, sourcesFrom } from './files';
 
 const USAGE =
-	'usage: npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--report]; IN .docx, .odt, .md, .tex, .html, .txt or .json, OUT .html, .docx, .md or .json';
+	'usage: npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--kind final|live] [--report]; IN and OUT .docx, .odt, .md, .tex, .html, .txt or .json';
+
+/** Kinds of each format, the usual one first. */
+const KINDS: Record<string, ('final' | 'live')[]> = {
+	'.docx': ['final'],
+	'.odt': ['final'],
+	'.html': ['final'],
+	'.txt': ['final'],
+	'.md': ['live', 'final'],
+	'.tex': ['live', 'final'],
+	'.json': ['live']
+};
+const endingOf = (name: string): string => extname(name).toLowerCase();
+const FORMATS: Record<string, PaperFormat> = { '.md': 'markdown', '.tex': 'latex', '.txt': 'text' };
 
 interface Options {
 	names: string[];
@@ -27,8 +51,8 @@ interface Options {
 	style: string;
 	locale: string;
 	report: boolean;
-	/** Empty for what the format has: Markdown is live, the others are final. */
-	kind: string;
+	/** Empty for what is usual: Markdown, LaTeX and our own are live, the others final. */
+	kind: '' | 'final' | 'live';
 }
 
 function options(args: string[]): Options {
@@ -39,12 +63,18 @@ function options(args: string[]): Options {
 		else if (args[i] === '--sources') o.sources.push(value());
 		else if (args[i] === '--style') o.style = value();
 		else if (args[i] === '--locale') o.locale = value();
-		else if (args[i] === '--kind') o.kind = value();
-		else if (args[i].startsWith('--')) fail(USAGE);
+		else if (args[i] === '--kind') {
+			const kind = value();
+			if (kind !== 'final' && kind !== 'live') fail(`There is no kind “${kind}” yet: final or live.`);
+			o.kind = kind;
+		} else if (args[i].startsWith('--')) fail(USAGE);
 		else o.names.push(args[i]);
 	}
-	const only = o.names[1]?.endsWith('.md') ? 'live' : 'final';
-	if (o.kind && o.kind !== only) fail(`Only ${only} files of this format can be written yet: --kind ${only}.`);
+	const ending = endingOf(o.names[1] ?? '');
+	const kinds = KINDS[ending];
+	if (o.names[1] && !kinds) fail(`${o.names[1]}: only ${Object.keys(KINDS).join(', ')} can be written.`);
+	if (o.kind && kinds && !kinds.includes(o.kind))
+		fail(`${ending} files are ${kinds.join(' or ')}: --kind ${kinds[0]}.`);
 	if (o.names.length < 1 || o.names.length > 2 || (o.names.length === 1 && !o.report)) fail(USAGE);
 	return o;
 }
@@ -61,23 +91,32 @@ function open(name: string, sources: PaperSource[]): OpenedDocument {
 	}
 }
 
-/** The paper as it is handed in. */
-function finalOf(paper: Paper, o: Options) {
-	const made = toManuscript(paper);
+function sessionOf(paper: Paper, o: Options) {
 	const tree = styleTree(o.style) ?? fail(`There is no style “${o.style}” in the catalogue.`);
 	const session = createSession();
+	const info = session.useStyle(o.style, o.style, tree, localeTree, o.locale || paper.lang || undefined);
+	return { session, info };
+}
+const styleOf = (paper: Paper, o: Options) => sessionOf(paper, o).info;
+
+/** The paper as it is handed in, and its pages. */
+function finalOf(paper: Paper, o: Options) {
+	const made = toManuscript(paper);
+	const { session, info } = sessionOf(paper, o);
 	session.putSources(
 		paper.sources.map((s) => ({ ...s.item, id: s.id })),
 		[]
 	);
-	const info = session.useStyle(o.style, o.style, tree, localeTree, o.locale || paper.lang || undefined);
 	const form = info.class === 'note' ? 'footnotes' : 'in-text';
 	const doc = placeCitations(made.doc, info.placement, info.punctuationInQuote).doc;
 	const { clusters } = readCitations(doc, form);
 	const uncited = settingsOf(doc).uncited.map((u) => u.id);
 	const r = session.format({ clusters, uncited, full: true });
 	const items = new Map(paper.sources.map((s) => [s.id, s.item]));
-	return toFinal(doc, '', made.authors, form, {
+	const title = nameOf(doc);
+	const choice = cleanPage(settingsOf(doc).page);
+	const page = { setup: setupOf(choice, info.lang), fields: printedFields(choice) };
+	const final = toFinal(doc, title === UNTITLED ? '' : title, made.authors, form, {
 		citations: new Map(r.changed.map((c) => [c.id, { runs: c.runs ?? [], leadRuns: c.leadRuns ?? [] }])),
 		entries: r.bibliography?.map((e) => ({ id: e.id, runs: e.runs ?? [] })) ?? null,
 		hanging: info.hangingIndent,
@@ -92,11 +131,19 @@ function finalOf(paper: Paper, o: Options) {
 			return item && { item, tags: [], shelves: [], annotation: '' };
 		}
 	});
+	return { final, page, info };
 }
 
-/** Writes Markdown with its sources and pictures beside it. @returns what it cannot hold */
-function markdownTo(output: string, paper: Paper): Dropped[] {
-	const { text, files, dropped } = writeMarkdown(paper, { bibliography: basename(output).replace(/md$/, 'bib') });
+/** Writes text with its sources and pictures beside it. @returns what it cannot hold */
+function textTo(output: string, paper: Paper, o: Options): Dropped[] {
+	const ending = endingOf(output);
+	const format = FORMATS[ending];
+	const live = (o.kind || KINDS[ending][0]) === 'live';
+	const { final, info } = live ? { final: null, info: styleOf(paper, o) } : finalOf(paper, o);
+	const words = final && formattedPaper(final, { numbers: format === 'latex' ? 'live' : 'words' });
+	const citing = info.class === 'note' ? 'notes' : info.format === 'numeric' ? 'numbers' : 'author-date';
+	const bibliography = `${basename(output, extname(output))}.bib`;
+	const { text, files, dropped } = writePaper(words ?? paper, { format, bibliography, citing });
 	writeFileSync(output, text);
 	for (const { path, bytes } of files) {
 		const place = join(dirname(output), path);
@@ -111,11 +158,16 @@ async function main(): Promise<void> {
 	const [input, output = ''] = o.names;
 	const { paper, unresolved, headingMade, dropped } = open(input, o.sources.flatMap(sourcesFrom));
 	const made = toManuscript(paper);
-	if (output.endsWith('.json')) writeFileSync(output, writeOwn(paper).text);
-	else if (output.endsWith('.html')) writeFileSync(output, writeHtml(finalOf(paper, o)));
-	else if (output.endsWith('.docx')) writeFileSync(output, await writeDocxBytes(finalOf(paper, o)));
-	else if (output.endsWith('.md')) dropped.push(...markdownTo(output, paper));
-	else if (output) fail(`${output}: only .html, .docx, .md and .json can be written.`);
+	const ending = endingOf(output);
+	if (ending === '.json') writeFileSync(output, writeOwn(paper).text);
+	else if (ending === '.html') writeFileSync(output, writeHtml(finalOf(paper, o).final));
+	else if (ending === '.docx') {
+		const { final, page } = finalOf(paper, o);
+		writeFileSync(output, await writeDocxBytes(final, page));
+	} else if (ending === '.odt') {
+		const { final, page } = finalOf(paper, o);
+		writeFileSync(output, writeOdt(final, page));
+	} else if (output) dropped.push(...textTo(output, paper, o));
 	const lost = [...dropped, ...made.dropped];
 	if (!o.report) {
 		for (const d of lost) console.error(`${d.where}: not kept: ${d.what}`);

@@ -1,7 +1,6 @@
 /** The worker that reads and writes documents: it ends with its job. */
 import * as Comlink from 'comlink';
-import { writeMarkdown } from '$lib/core/document/writers/markdown';
-import type { WrittenPaper } from '$lib/core/document/writers/types';
+import { writePaper, type PaperWriting, type WrittenPaper } from '$lib/core/document/writers';
 import type { Paper } from '$lib/core/paper';
 import type { Lite } from './read-import';
 import { readDocumentFile, type DocumentAnswer, type DocumentFile } from './read-document';
@@ -13,8 +12,7 @@ const api = {
 		here.push(...part);
 	},
 	read: (path: string, files: DocumentFile[]): Promise<DocumentAnswer> => readDocumentFile(path, files, here),
-	/** @param bibliography name of the file with its sources */
-	markdown: (paper: Paper, bibliography: string): WrittenPaper => writeMarkdown(paper, { bibliography })
+	write: (paper: Paper, how: PaperWriting): WrittenPaper => writePaper(paper, how)
 };
 
 export type DocumentApi = typeof api;

@@ -2,7 +2,7 @@
 import { all, isNumber, isObject, isText, isWord, optional, texts } from '$lib/core/guards';
 import type { Group } from '$lib/core/source';
 import type { Finding } from '$lib/core/source/tidy';
-import type { WrittenPaper } from '$lib/core/document/writers/types';
+import type { WrittenPaper } from '$lib/core/document/writers';
 import type { DocumentAnswer } from './read-document';
 import type { ImportReport, ImportRow } from './read-import';
 

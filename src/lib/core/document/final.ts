@@ -18,6 +18,7 @@ import {
 	readCitations,
 	type CitingForm,
 	crossRefText,
+	type CrossRefShow,
 	readNumbered,
 	safeImage,
 	SAFE_LINK,
@@ -29,11 +30,14 @@ import {
 export type { Alignment };
 
 export type FinalInline =
-	| { t: 'text'; run: Run }
+	/** `cite` is the citation it is printed for. */
+	| { t: 'text'; run: Run; cite?: string }
 	| { t: 'break' }
 	/** TeX. */
 	| { t: 'math'; tex: string }
-	| { t: 'note'; kind: 'footnote' | 'endnote'; number: number; paragraphs: FinalInline[][] };
+	/** A reference to a heading, table, figure or equation by its id, and what it prints. */
+	| { t: 'ref'; target: string; show: CrossRefShow; text: string }
+	| { t: 'note'; kind: 'footnote' | 'endnote'; number: number; paragraphs: FinalInline[][]; cite?: string };
 
 /** How numbers of a list are written (CSS Lists 3, counter styles). */
 export type ListNumbers = 'decimal' | 'lower-alpha' | 'upper-alpha' | 'lower-roman' | 'upper-roman';
@@ -58,12 +62,13 @@ export const inLanguage = (list: FinalInline[], lang: string | undefined): Final
 
 export type FinalBlock =
 	| ({ t: 'paragraph'; inlines: FinalInline[] } & BlockLook)
-	| ({ t: 'heading'; level: number; inlines: FinalInline[] } & BlockLook)
+	| ({ t: 'heading'; id: string; level: number; inlines: FinalInline[] } & BlockLook)
 	| { t: 'quote'; paragraphs: FinalInline[][]; lang?: string }
 	| { t: 'list'; ordered: boolean; start: number; numbers: ListNumbers; items: FinalBlock[][] }
-	| { t: 'equation'; tex: string; number: number }
-	| { t: 'figure'; src: string; alt: string; caption: FinalInline[] }
-	| { t: 'table'; rows: FinalCell[][]; caption: FinalInline[] | null; number: number }
+	/** `number` is 0 for one that has none. */
+	| { t: 'equation'; id: string; tex: string; number: number }
+	| { t: 'figure'; id: string; src: string; alt: string; caption: FinalInline[]; number: number }
+	| { t: 'table'; id: string; rows: FinalCell[][]; caption: FinalInline[] | null; number: number }
 	| { t: 'page-break' }
 	| {
 			t: 'bibliography';
@@ -76,6 +81,12 @@ export type FinalBlock =
 			/** Entries begin with a number and a tab, and the numbers stand in a column of their own. */
 			aligned: boolean;
 	  };
+
+/** What stands before a caption; empty where there is no number. */
+export function captionLabel(b: FinalBlock): string {
+	if ((b.t !== 'table' && b.t !== 'figure') || !b.number) return '';
+	return `${b.t === 'table' ? 'Table' : 'Figure'} ${b.number}.`;
+}
 
 export interface FinalEntry {
 	id: string;
@@ -108,6 +119,12 @@ export interface Formatted {
 	source?: (id: string) => BibliographySource | undefined;
 }
 
+/** How the paragraphs of a cell stand, where all stand alike. */
+function sharedAlign(cell: Node): Alignment {
+	const [first = '', ...rest] = cell.children.map((p) => (p.attrs.align as Alignment | undefined) ?? '');
+	return rest.every((a) => a === first) ? first : '';
+}
+
 /** Joins a document and what its citations show. */
 export function toFinal(doc: Node, title: string, authors: string[], form: CitingForm, f: Formatted): FinalDoc {
 	const resolve = f.resolve ?? ((id: string) => id);
@@ -132,8 +149,8 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		}
 		return run;
 	};
-	const text = (runs: Run[]): FinalInline[] =>
-		runs.map((run) => ({ t: 'text', run: { ...run, text: cleanText(run.text) } }));
+	const printed = (runs: Run[], cite: string): FinalInline[] =>
+		runs.map((run) => ({ t: 'text', run: { ...run, text: cleanText(run.text) }, cite }));
 	/** A paragraph whose block has no place for its language: its words have it. */
 	const inOwnLanguage = (p: Node, inNote: boolean): FinalInline[] =>
 		inLanguage(inlines(p, inNote), p.attrs.lang as string | undefined);
@@ -150,18 +167,20 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					out.push({ t: 'break' });
 					break;
 				case 'citation': {
-					const r = f.citations.get(node.attrs.id);
+					const id = node.attrs.id as string;
+					const r = f.citations.get(id);
 					const hand = cleanOverride(node.attrs.override);
 					const runs = hand ? overrideRuns(hand) : (r?.runs ?? []);
 					if (asNotes && !inNote) {
-						out.push(...text(r?.leadRuns ?? []));
+						out.push(...printed(r?.leadRuns ?? [], id));
 						out.push({
 							t: 'note',
 							kind: kindOfAuto,
-							number: numbers.get(node.attrs.id) ?? 0,
-							paragraphs: [text(runs)]
+							number: numbers.get(id) ?? 0,
+							paragraphs: [printed(runs, id)],
+							cite: id
 						});
-					} else out.push(...text(runs.length ? runs : (r?.leadRuns ?? [])));
+					} else out.push(...printed(runs.length ? runs : (r?.leadRuns ?? []), id));
 					break;
 				}
 				case 'note': {
@@ -180,9 +199,13 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					out.push(words(n ? String(n) : '[no such note]'));
 					break;
 				}
-				case 'cross_ref':
-					out.push(words(crossRefText(numbered, node.attrs.target as string, node.attrs.show as 'label')));
+				case 'cross_ref': {
+					const target = node.attrs.target as string;
+					const show = node.attrs.show as CrossRefShow;
+					const text = cleanText(crossRefText(numbered, target, show));
+					out.push(numbered.has(target) ? { t: 'ref', target, show, text } : words(text));
 					break;
+				}
 				case 'math':
 					out.push({ t: 'math', tex: cleanText(node.attrs.tex as string) });
 					break;
@@ -230,7 +253,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 				header: cell.type.name === 'table_header',
 				colspan: (cell.attrs.colspan as number | undefined) ?? 1,
 				rowspan: (cell.attrs.rowspan as number | undefined) ?? 1,
-				align: (cell.attrs.align as Alignment | undefined) ?? '',
+				align: ((cell.attrs.align as Alignment | undefined) ?? '') || sharedAlign(cell),
 				paragraphs: cell.children.map((p) => inOwnLanguage(p, false))
 			}))
 		);
@@ -245,7 +268,13 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 				case 'heading':
 					// a title nobody has written yet is no heading
 					if (node.content.size)
-						out.push({ t: 'heading', level: node.attrs.level as number, inlines: inlines(node, false), ...look(node) });
+						out.push({
+							t: 'heading',
+							id: node.attrs.id as string,
+							level: node.attrs.level as number,
+							inlines: inlines(node, false),
+							...look(node)
+						});
 					break;
 				case 'blockquote': {
 					const paragraphs: FinalInline[][] = [];
@@ -269,23 +298,26 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 				case 'figure':
 					out.push({
 						t: 'figure',
+						id: node.attrs.id as string,
+						number: numbered.get(node.attrs.id as string)?.number ?? 0,
 						src: safeImage(f.picture?.(node.attrs.asset as string) ?? (node.attrs.asset as string)),
 						alt: cleanText(node.attrs.alt as string),
 						caption: inOwnLanguage(node.firstChild!, false)
 					});
 					break;
 				case 'table':
-					out.push({ t: 'table', rows: rows(node), caption: null, number: 0 });
+					out.push({ t: 'table', id: '', rows: rows(node), caption: null, number: 0 });
 					break;
 				case 'captioned_table': {
 					const caption = inOwnLanguage(node.firstChild!, false);
 					const number = numbered.get(node.attrs.id as string)?.number ?? 0;
-					out.push({ t: 'table', rows: rows(node.lastChild!), caption, number });
+					out.push({ t: 'table', id: node.attrs.id as string, rows: rows(node.lastChild!), caption, number });
 					break;
 				}
 				case 'equation':
 					out.push({
 						t: 'equation',
+						id: node.attrs.id as string,
 						tex: cleanText(node.attrs.tex as string),
 						number: numbered.get(node.attrs.id as string)?.number ?? 0
 					});
@@ -307,4 +339,25 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		numbersAnew: settingsOf(doc).noteNumbers === 'section',
 		blocks: blocks(doc)
 	};
+}
+
+/** Every inline of blocks, those of captions, cells and notes with them. */
+export function* everyInline(blocks: readonly FinalBlock[]): Generator<FinalInline> {
+	const line = function* (list: readonly FinalInline[]): Generator<FinalInline> {
+		for (const i of list) {
+			yield i;
+			if (i.t === 'note') for (const p of i.paragraphs) yield* line(p);
+		}
+	};
+	for (const b of blocks) {
+		if (b.t === 'paragraph' || b.t === 'heading') yield* line(b.inlines);
+		else if (b.t === 'quote') for (const p of b.paragraphs) yield* line(p);
+		else if (b.t === 'list') for (const item of b.items) yield* everyInline(item);
+		else if (b.t === 'figure') yield* line(b.caption);
+		else if (b.t === 'bibliography') yield* line(b.heading);
+		else if (b.t === 'table') {
+			yield* line(b.caption ?? []);
+			for (const c of b.rows.flat()) for (const p of c.paragraphs) yield* line(p);
+		}
+	}
 }

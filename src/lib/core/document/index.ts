@@ -3,3 +3,4 @@ export { toFinal, type FinalDoc, type FinalBlock, type FinalInline, type Formatt
 export { writeHtml } from './html';
 export { mathml } from './math';
 export { writePages, type PagesFile } from './pages';
+export { formattedPaper } from './formatted';

@@ -26,8 +26,8 @@ const doc = (tex: string): FinalDoc => ({
 				{ t: 'text', run: { text: ' holds' } }
 			]
 		},
-		{ t: 'equation', tex, number: 2 },
-		{ t: 'equation', tex, number: 0 }
+		{ t: 'equation', id: '', tex, number: 2 },
+		{ t: 'equation', id: '', tex, number: 0 }
 	]
 });
 

@@ -2,10 +2,21 @@
 import { mml2omml } from 'mathml2omml';
 import temml from 'temml';
 
+export interface MathOptions {
+	/** The TeX stands in it as well (MathML 3, 5.1). */
+	annotate?: boolean;
+	/** It says its name space: for files of XML. */
+	xml?: boolean;
+}
+
 /** @returns MathML; null where the TeX cannot be read, and is printed as it was typed */
-export function mathml(tex: string, display: boolean): string | null {
+export function mathml(
+	tex: string,
+	display: boolean,
+	{ annotate = false, xml = false }: MathOptions = {}
+): string | null {
 	try {
-		return temml.renderToString(tex, { displayMode: display, throwOnError: true, trust: false });
+		return temml.renderToString(tex, { displayMode: display, throwOnError: true, trust: false, annotate, xml });
 	} catch {
 		// its message is about TeX's own parts; that it cannot be read is said in Hand in
 		return null;

@@ -17,7 +17,17 @@ export {
 	type PaperSource,
 	type TitleBlock
 } from './types';
-export { everyBlock, everyLine, mapLines, paragraph, plainWords, rectangular, textOf, words } from './make';
+export {
+	cellContent,
+	everyBlock,
+	everyLine,
+	mapLines,
+	paragraph,
+	plainWords,
+	rectangular,
+	textOf,
+	words
+} from './make';
 export { isListHeading } from './list-heading';
 export { countPaper, type PaperCount } from './count';
 export { fromManuscript } from './from-manuscript';

@@ -117,6 +117,15 @@ export const emptyCell = (): Cell => ({
 	blocks: [paragraph([])]
 });
 
+/** What a cell holds: how its paragraphs stand, where all stand alike, is said of the cell. */
+export function cellContent(blocks: Block[]): Pick<Cell, 'align' | 'blocks'> {
+	if (!blocks.length) return { align: '', blocks: [paragraph([])] };
+	const [first] = blocks;
+	const align = first.t === 'paragraph' ? first.align : '';
+	if (!align || !blocks.every((b) => b.t === 'paragraph' && b.align === align)) return { align: '', blocks };
+	return { align, blocks: blocks.map((b) => ({ ...b, align: '' })) as Block[] };
+}
+
 /** Rows filled up to the same number of columns, counting spans: what a table of any format may lack. */
 export function rectangular(rows: Cell[][]): Cell[][] {
 	/** Columns that cells from above still stand in, by row. */

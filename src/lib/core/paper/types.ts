@@ -71,7 +71,8 @@ export interface Caption {
 export type Heading = { t: 'heading'; id: string; level: number; content: Inline[]; lang: string; align: Align };
 
 export type Block =
-	| { t: 'paragraph'; content: Inline[]; lang: string; align: Align }
+	/** `hanging` is that of an entry of a formatted bibliography: all its lines but the first are indented. */
+	| { t: 'paragraph'; content: Inline[]; lang: string; align: Align; hanging?: true }
 	/** Level 1 is the paper's title, 2 a section. */
 	| Heading
 	| { t: 'list'; ordered: boolean; start: number; numbers: ListNumbers; items: Block[][] }

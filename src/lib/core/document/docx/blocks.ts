@@ -1,6 +1,7 @@
 /** What stands in the text of a word-processor file (ECMA-376): blocks, words, notes, pictures, lists of sources. */
 import {
 	AlignmentType,
+	BorderStyle,
 	EndnoteReferenceRun,
 	ExternalHyperlink,
 	FootnoteReferenceRun,
@@ -17,16 +18,25 @@ import {
 	TextRun,
 	WidthType,
 	type IParagraphOptions,
+	type ITableCellOptions,
 	type ParagraphChild
 } from 'docx';
 import { imageSize } from 'image-size';
 import type { Run } from '../../csl';
 import { FONTS, type PageSetup } from '../../page';
 import { isRightToLeft } from '../clean-text';
-import { inLanguage, type Alignment, type FinalBlock, type FinalInline, type ListNumbers } from '../final';
+import {
+	inLanguage,
+	type Alignment,
+	type FinalBlock,
+	type FinalCell,
+	type FinalInline,
+	type ListNumbers
+} from '../final';
 import { mathChild } from './math';
 import { textWidth } from './page';
 import type { PrintedNumbers } from './own-numbers';
+import { captionWords, reference, sequence, type Bookmarks } from './references';
 
 /** Half an inch, in twentieths of a point: the hanging indent of common list pages. */
 export const HALF_INCH = 720;
@@ -35,9 +45,10 @@ export interface Notes {
 	footnotes: Record<string, { children: Paragraph[] }>;
 	endnotes: Record<string, { children: Paragraph[] }>;
 	printed: PrintedNumbers;
-	/** Numbered lists, each with a numbering of its own: what they count and where they begin. */
-	lists: { numbers: ListNumbers; start: number; depth: number }[];
+	/** Lists, each with a numbering of its own, so that neighbours stay apart: what they count and where they begin. */
+	lists: { numbers: ListNumbers | 'bullet'; start: number; depth: number }[];
 	setup: PageSetup;
+	bookmarks: Bookmarks;
 }
 
 function textRun(r: Run, font: { font?: string } = {}): TextRun {
@@ -55,10 +66,11 @@ function textRun(r: Run, font: { font?: string } = {}): TextRun {
 }
 
 /** Words with their notes. */
-export function children(list: FinalInline[], notes: Notes): ParagraphChild[] {
+export function children(list: FinalInline[], notes: Notes, font: { font?: string } = {}): ParagraphChild[] {
 	return list.flatMap((i, at): ParagraphChild[] => {
 		if (i.t === 'break') return [new TextRun({ break: 1 })];
 		if (i.t === 'math') return [mathChild(i.tex)];
+		if (i.t === 'ref') return [reference(i, notes.bookmarks)];
 		if (i.t === 'note') {
 			const content = i.paragraphs.map(
 				(p) =>
@@ -76,7 +88,7 @@ export function children(list: FinalInline[], notes: Notes): ParagraphChild[] {
 			// two marks side by side are two numbers
 			return list[at - 1]?.t === 'note' ? [new TextRun({ text: ',', superScript: true }), mark] : [mark];
 		}
-		return [runChild(i.run)];
+		return [runChild(i.run, font)];
 	});
 }
 
@@ -125,7 +137,8 @@ function picture(src: string, alt: string): Paragraph[] {
 }
 
 /** Words of inlines, without notes. */
-const wordsOf = (list: FinalInline[]): string => list.map((i) => (i.t === 'text' ? i.run.text : ' ')).join('');
+const wordsOf = (list: FinalInline[]): string =>
+	list.map((i) => (i.t === 'text' ? i.run.text : i.t === 'ref' ? i.text : ' ')).join('');
 
 /** A paragraph whose words run from right to left is set so (ECMA-376-1, 17.3.1.6 bidi). */
 const direction = (list: FinalInline[]): Partial<IParagraphOptions> =>
@@ -141,6 +154,7 @@ const aligned = (align: Alignment | undefined): Partial<IParagraphOptions> =>
 	align ? { alignment: ALIGN[align] } : {};
 
 export const FORMATS = {
+	bullet: LevelFormat.BULLET,
 	decimal: LevelFormat.DECIMAL,
 	'lower-alpha': LevelFormat.LOWER_LETTER,
 	'upper-alpha': LevelFormat.UPPER_LETTER,
@@ -186,7 +200,7 @@ export function blocks(
 					new Paragraph({
 						heading: HEADINGS[b.level - 1] ?? HeadingLevel.HEADING_5,
 						children: [
-							...children(inLanguage(b.inlines, b.lang), notes),
+							...notes.bookmarks.heading(b.id, children(inLanguage(b.inlines, b.lang), notes)),
 							...(runsIn(b.level, notes.setup)
 								? [new TextRun(/[.?!:]$/.test(wordsOf(b.inlines).trim()) ? ' ' : '. ')]
 								: [])
@@ -206,10 +220,9 @@ export function blocks(
 				);
 			case 'list': {
 				const level = Math.min(depth, DEEPEST);
-				const reference = b.ordered
-					? `list-${notes.lists.push({ numbers: b.numbers, start: b.start, depth: level })}`
-					: '';
-				const numbering = b.ordered ? { numbering: { reference, level } } : { bullet: { level } };
+				const numbers = b.ordered ? b.numbers : 'bullet';
+				const reference = `list-${notes.lists.push({ numbers, start: b.start, depth: level })}`;
+				const numbering = { numbering: { reference, level } };
 				const indent = { left: HALF_INCH * (level + 1) };
 				return b.items.flatMap((item) =>
 					item.flatMap((x, i) =>
@@ -220,25 +233,43 @@ export function blocks(
 				);
 			}
 			case 'figure':
-				return [...picture(b.src, b.alt), new Paragraph({ style: 'Caption', children: children(b.caption, notes) })];
+				return [
+					...picture(b.src, b.alt),
+					new Paragraph({ style: 'Caption', children: captionWords(b, children(b.caption, notes), notes.bookmarks) })
+				];
 			case 'table': {
-				const head = b.number ? [new TextRun({ text: `Table ${b.number}. `, bold: true })] : [];
 				return [
 					...(b.caption
-						? [new Paragraph({ style: 'Caption', keepNext: true, children: [...head, ...children(b.caption, notes)] })]
+						? [
+								new Paragraph({
+									style: 'Caption',
+									keepNext: true,
+									children: captionWords(b, children(b.caption, notes), notes.bookmarks)
+								})
+							]
 						: []),
 					new Table({
 						width: { size: 100, type: WidthType.PERCENTAGE },
+						borders: THREE_LINES,
 						rows: b.rows.map(
-							(r) =>
+							(r, n) =>
 								new TableRow({
+									// repeated on each page
+									tableHeader: r.every((c) => c.header),
 									children: r.map(
 										(c) =>
 											new TableCell({
+												borders: headLines(b.rows, n),
 												columnSpan: c.colspan > 1 ? c.colspan : undefined,
 												rowSpan: c.rowspan > 1 ? c.rowspan : undefined,
 												children: c.paragraphs.map(
-													(p) => new Paragraph({ children: children(p, notes), ...direction(p), ...aligned(c.align) })
+													(p) =>
+														new Paragraph({
+															style: 'TableText',
+															children: children(p, notes),
+															...direction(p),
+															...aligned(c.align)
+														})
 												)
 											})
 									)
@@ -248,17 +279,28 @@ export function blocks(
 				];
 			}
 			case 'equation': {
-				if (!b.number) return [new Paragraph({ alignment: AlignmentType.CENTER, children: [mathChild(b.tex)] })];
+				if (!b.number)
+					return [new Paragraph({ style: 'Equation', alignment: AlignmentType.CENTER, children: [mathChild(b.tex)] })];
 				// the number stands at the right edge, the formula in the middle
 				const width = textWidth(notes.setup);
 				const tab = () => new TextRun({ children: [new Tab()] });
 				return [
 					new Paragraph({
+						style: 'Equation',
 						tabStops: [
 							{ type: TabStopType.CENTER, position: Math.round(width / 2) },
 							{ type: TabStopType.RIGHT, position: width }
 						],
-						children: [tab(), mathChild(b.tex), tab(), new TextRun(`(${b.number})`)]
+						children: [
+							tab(),
+							mathChild(b.tex),
+							tab(),
+							...notes.bookmarks.around(b.id, 'label', [
+								new TextRun('('),
+								...notes.bookmarks.around(b.id, 'number', [sequence('Equation', b.number)]),
+								new TextRun(')')
+							])
+						]
 					})
 				];
 			}
@@ -268,6 +310,26 @@ export function blocks(
 				return sourceList(b, notes);
 		}
 	});
+}
+
+/** A line of half a point. */
+const LINE = { style: BorderStyle.SINGLE, size: 4, color: '000000' };
+const NO_LINE = { style: BorderStyle.NONE, size: 0, color: 'auto' };
+/** Lines above and below a table, and below its head, as the manuals draw them (APA 7, 7.17; common practice). */
+const THREE_LINES = {
+	top: LINE,
+	bottom: LINE,
+	left: NO_LINE,
+	right: NO_LINE,
+	insideHorizontal: NO_LINE,
+	insideVertical: NO_LINE
+};
+
+/** The line between the head and the body of a table belongs to the cells on both sides of it. */
+function headLines(rows: readonly FinalCell[][], n: number): ITableCellOptions['borders'] {
+	const isHead = (k: number): boolean => (rows[k]?.length ?? 0) > 0 && rows[k].every((c) => c.header);
+	if (isHead(n) && !isHead(n + 1)) return { bottom: LINE };
+	return n > 0 && isHead(n - 1) && !isHead(n) ? { top: LINE } : undefined;
 }
 
 /** Inches to twentieths of a point. */
@@ -286,8 +348,10 @@ function sourceList(b: Extract<FinalBlock, { t: 'bibliography' }>, notes: Notes)
 			heading: HeadingLevel.HEADING_1,
 			pageBreakBefore: look.ownPage,
 			alignment: look.centred ? AlignmentType.CENTER : undefined,
-			children: b.heading.map((i) =>
-				i.t === 'text' ? runChild({ ...i.run, ...(look.bold ? {} : { bold: false }) }, font) : children([i], notes)[0]
+			children: children(
+				b.heading.map((i) => (i.t === 'text' && !look.bold ? { ...i, run: { ...i.run, bold: false } } : i)),
+				notes,
+				font
 			)
 		}),
 		...(b.note ? [new Paragraph({ children: [textRun({ text: b.note }, font)] })] : []),

@@ -12,10 +12,12 @@ import {
 } from 'docx';
 import { cleanPage, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
 import { inLanguage, type FinalBlock, type FinalDoc } from '../final';
+import { abstractLines, openingLines } from '../opening';
 import { surnameOf } from '../pages/opening';
 import { blocks, children, DEEPEST, FORMATS, HALF_INCH, type Notes } from './blocks';
-import { abstractParagraphs, openingParagraphs } from './opening';
+import { openingParagraphs } from './opening';
 import { writeOwnNumbers, type PrintedNumbers } from './own-numbers';
+import { Bookmarks } from './references';
 import { sectionOptions, styleOptions } from './page';
 
 /** How the pages are set up, and the words of what opens them. */
@@ -40,22 +42,26 @@ const HEADING_NUMBERS = {
 };
 
 function build(doc: FinalDoc, { setup, fields }: DocxPage): { file: Document; printed: PrintedNumbers } {
-	const notes: Notes = { footnotes: {}, endnotes: {}, printed: { footnotes: [], endnotes: [] }, lists: [], setup };
+	const notes: Notes = {
+		footnotes: {},
+		endnotes: {},
+		printed: { footnotes: [], endnotes: [] },
+		lists: [],
+		setup,
+		bookmarks: new Bookmarks(doc)
+	};
 	const at = doc.blocks.findIndex((b) => b.t === 'heading' && b.level === 1);
 	const heading = at < 0 ? null : (doc.blocks[at] as Extract<FinalBlock, { t: 'heading' }>);
 	const title = heading ? inLanguage(heading.inlines, heading.lang) : [];
-	const opening = openingParagraphs(
-		{
-			title: children(title, notes),
-			again: children(
-				title.filter((i) => i.t !== 'note'),
-				notes
-			),
-			authors: doc.authors,
-			fields
-		},
-		setup
-	);
+	const titleWords = {
+		title: children(title, notes),
+		again: children(
+			title.filter((i) => i.t !== 'note'),
+			notes
+		)
+	};
+	const opening = openingLines(title.length > 0, doc.authors, fields, setup);
+	const before = openingParagraphs(opening.lines, titleWords);
 	const body = at < 0 ? doc.blocks : [...doc.blocks.slice(0, at), ...doc.blocks.slice(at + 1)];
 	const inColumns = setup.columns === 2;
 	const contents = setup.contents
@@ -63,15 +69,16 @@ function build(doc: FinalDoc, { setup, fields }: DocxPage): { file: Document; pr
 				new Paragraph({
 					style: 'AbstractHeading',
 					children: [new TextRun('Contents')],
-					pageBreakBefore: opening.paragraphs.length > 0
+					pageBreakBefore: before.length > 0
 				}),
 				new TableOfContents('Contents', { hyperlink: true, headingStyleRange: `1-${setup.contents}` }),
 				new Paragraph({ children: [new PageBreak()] })
 			]
-		: opening.ownPage && opening.paragraphs.length
+		: opening.ownPage && before.length
 			? [new Paragraph({ children: [new PageBreak()] })]
 			: [];
-	const text = [...(inColumns ? abstractParagraphs(fields, setup, false) : []), ...blocks(body, notes)];
+	const abstract = inColumns ? openingParagraphs(abstractLines(fields, setup, false), titleWords) : [];
+	const text = [...abstract, ...blocks(body, notes)];
 	const words = {
 		title: doc.title,
 		runningHead: fields.runningHead.trim(),
@@ -95,7 +102,7 @@ function build(doc: FinalDoc, { setup, fields }: DocxPage): { file: Document; pr
 						level,
 						format: FORMATS[numbers],
 						start: level === depth ? start : 1,
-						text: `%${level + 1}.`,
+						text: numbers === 'bullet' ? '•◦▪'[level % 3] : `%${level + 1}.`,
 						alignment: AlignmentType.START,
 						style: { paragraph: { indent: { left: HALF_INCH * (level + 1), hanging: 360 } } }
 					}))
@@ -119,10 +126,10 @@ function build(doc: FinalDoc, { setup, fields }: DocxPage): { file: Document; pr
 		styles: styleOptions(setup, doc.lang),
 		sections: inColumns
 			? [
-					{ ...sectionOptions(setup, words, 1, true), children: [...opening.paragraphs, ...contents] },
+					{ ...sectionOptions(setup, words, 1, true), children: [...before, ...contents] },
 					{ ...sectionOptions(setup, words, 2, false), children: text }
 				]
-			: [{ ...sectionOptions(setup, words, 1, true), children: [...opening.paragraphs, ...contents, ...text] }]
+			: [{ ...sectionOptions(setup, words, 1, true), children: [...before, ...contents, ...text] }]
 	});
 	return { file, printed: notes.printed };
 }

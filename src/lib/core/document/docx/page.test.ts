@@ -10,7 +10,7 @@ import type { FinalBlock, FinalDoc, FinalInline } from '../final';
 import { writeDocxBytes } from './index';
 
 const text = (s: string): FinalInline[] => [{ t: 'text', run: { text: s } }];
-const heading = (level: number, s: string): FinalBlock => ({ t: 'heading', level, inlines: text(s) });
+const heading = (level: number, s: string): FinalBlock => ({ t: 'heading', id: '', level, inlines: text(s) });
 const paragraph = (...inlines: FinalInline[]): FinalBlock => ({ t: 'paragraph', inlines });
 const DOC: FinalDoc = {
 	title: 'The price of a quay',

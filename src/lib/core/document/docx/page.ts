@@ -14,6 +14,7 @@ import {
 	type ISectionOptions
 } from 'docx';
 import { FONTS, SIZES, type PageSetup, type Slot, type Slots } from '../../page';
+import { slotParts } from '../pages/slots';
 import type { HeadWords } from '../pages/style';
 
 /** Centimetres to twentieths of a point. */
@@ -27,20 +28,8 @@ export const textWidth = ({ paper, margins }: PageSetup): number =>
 
 type Words = string | (typeof PageNumber)['CURRENT'];
 
-function slotWords(slot: Slot, words: HeadWords): Words[] {
-	switch (slot) {
-		case '':
-			return [];
-		case 'page':
-			return [PageNumber.CURRENT];
-		case 'surname-page':
-			return [...(words.surname ? [`${words.surname} `] : []), PageNumber.CURRENT];
-		case 'running-head':
-			return [(words.runningHead || words.title).toUpperCase()];
-		case 'title':
-			return [words.title];
-	}
-}
+const slotWords = (slot: Slot, words: HeadWords): Words[] =>
+	slotParts(slot, words).map((p) => (p.page ? PageNumber.CURRENT : p.text));
 
 /** One line: left, centre and right, parted by tabs. */
 function edge(slots: Slots, setup: PageSetup, words: HeadWords): Paragraph {
@@ -203,6 +192,13 @@ export function styleOptions(setup: PageSetup, lang: string) {
 				run: { size: half(setup.size - 1) },
 				paragraph: { spacing: { line: 240, after: 120 } }
 			},
+			{
+				id: 'TableText',
+				name: 'Table Text',
+				basedOn: 'Normal',
+				paragraph: { spacing: { line: 276, before: 30, after: 30 } }
+			},
+			{ id: 'Equation', name: 'Equation', basedOn: 'Normal' },
 			{ id: 'Author', name: 'Author', basedOn: 'Normal', paragraph: { alignment: AlignmentType.CENTER } },
 			{ id: 'Abstract', name: 'Abstract', basedOn: 'Normal' },
 			{

@@ -1,7 +1,15 @@
 /** The final manuscript as one HTML file: semantic, with the roles of DPUB-ARIA 1.1 for notes and the list. */
 import type { Run } from '../../csl';
 import { mathml } from '../math';
-import type { BlockLook, FinalBlock, FinalCell, FinalDoc, FinalEntry, FinalInline } from '../final';
+import {
+	captionLabel,
+	type BlockLook,
+	type FinalBlock,
+	type FinalCell,
+	type FinalDoc,
+	type FinalEntry,
+	type FinalInline
+} from '../final';
 
 /** Text as it stands in HTML. */
 export const esc = (s: string) =>
@@ -61,7 +69,7 @@ blockquote { margin: 1em 2em; }
 a { color: inherit; } [role=doc-noteref] { text-decoration: none; } sup { line-height: 0; }
 .small-caps { font-variant: small-caps; }
 .page-break { break-after: page; border: 0; } .equation { display: flex; justify-content: center; gap: 2em; }
-table { border-collapse: collapse; } td, th { border: 1px solid #999; padding: 0.2em 0.6em; }
+table { border-collapse: collapse; } td, th { border: 1px solid #999; padding: 0.2em 0.6em; } td p, th p { margin: 0; }
 </style>
 </head>
 <body>
@@ -89,7 +97,12 @@ function runHtml(r: Run): string {
 }
 
 /** A formula; its TeX as it was typed where that cannot be read. */
-const mathHtml = (tex: string, display: boolean): string => mathml(tex, display) ?? `<code>${esc(tex)}</code>`;
+const mathHtml = (tex: string, display: boolean): string =>
+	mathml(tex, display, { annotate: true }) ?? `<code>${esc(tex)}</code>`;
+
+/** Where references to a heading, table, figure or equation lead. */
+export const placeId = (id: string): string => esc(`place-${id}`);
+const place = (id: string): string => (id ? ` id="${placeId(id)}"` : '');
 
 /** Words with their notes. */
 export function inlineHtml(list: FinalInline[], put: PutNote): string {
@@ -98,6 +111,7 @@ export function inlineHtml(list: FinalInline[], put: PutNote): string {
 			if (i.t === 'text') return runHtml(i.run);
 			if (i.t === 'break') return '<br>';
 			if (i.t === 'math') return mathHtml(i.tex, false);
+			if (i.t === 'ref') return `<a href="#${placeId(i.target)}">${esc(i.text)}</a>`;
 			// two marks side by side are two numbers
 			return `${list[at - 1]?.t === 'note' ? '<sup>,</sup>' : ''}${put(i)}`;
 		})
@@ -115,7 +129,13 @@ function cell(c: FinalCell, put: PutNote): string {
 	const tag = c.header ? 'th' : 'td';
 	const spans = `${c.colspan > 1 ? ` colspan="${c.colspan}"` : ''}${c.rowspan > 1 ? ` rowspan="${c.rowspan}"` : ''}`;
 	const align = c.align ? ` style="text-align: ${c.align}"` : '';
-	return `<${tag}${spans}${align}>${c.paragraphs.map((p) => inlineHtml(p, put)).join('<br>')}</${tag}>`;
+	const [only, ...more] = c.paragraphs;
+	const words = more.length
+		? c.paragraphs.map((p) => `<p>${inlineHtml(p, put)}</p>`).join('')
+		: only
+			? inlineHtml(only, put)
+			: '';
+	return `<${tag}${spans}${align}>${words}</${tag}>`;
 }
 
 /** A block of text. */
@@ -124,7 +144,7 @@ export function blockHtml(b: FinalBlock, put: PutNote): string {
 		case 'paragraph':
 			return `<p${look(b)}>${inlineHtml(b.inlines, put)}</p>`;
 		case 'heading':
-			return `<h${b.level}${look(b)}>${inlineHtml(b.inlines, put)}</h${b.level}>`;
+			return `<h${b.level}${place(b.id)}${look(b)}>${inlineHtml(b.inlines, put)}</h${b.level}>`;
 		case 'quote':
 			return `<blockquote${look(b)}>${b.paragraphs.map((p) => `<p dir="auto">${inlineHtml(p, put)}</p>`).join('')}</blockquote>`;
 		case 'list': {
@@ -134,21 +154,22 @@ export function blockHtml(b: FinalBlock, put: PutNote): string {
 			return `<${tag}${start}${type}>${b.items.map((i) => `<li>${i.map((x) => blockHtml(x, put)).join('')}</li>`).join('')}</${tag}>`;
 		}
 		case 'figure':
-			return `<figure>${b.src ? `<img src="${esc(b.src)}" alt="${esc(b.alt)}">` : ''}<figcaption>${inlineHtml(b.caption, put)}</figcaption></figure>`;
+			return `<figure${place(b.id)}>${b.src ? `<img src="${esc(b.src)}" alt="${esc(b.alt)}">` : ''}<figcaption>${label(b)}${inlineHtml(b.caption, put)}</figcaption></figure>`;
 		case 'table': {
-			const caption = b.caption
-				? `<caption>${b.number ? `Table ${b.number}. ` : ''}${inlineHtml(b.caption, put)}</caption>`
-				: '';
-			return `<table>${caption}${b.rows.map((r) => `<tr>${r.map((c) => cell(c, put)).join('')}</tr>`).join('')}</table>`;
+			const caption = b.caption ? `<caption>${label(b)}${inlineHtml(b.caption, put)}</caption>` : '';
+			return `<table${place(b.id)}>${caption}${b.rows.map((r) => `<tr>${r.map((c) => cell(c, put)).join('')}</tr>`).join('')}</table>`;
 		}
 		case 'equation':
-			return `<p class="equation">${mathHtml(b.tex, true)}${b.number ? ` <span>(${b.number})</span>` : ''}</p>`;
+			return `<p class="equation"${place(b.id)}>${mathHtml(b.tex, true)}${b.number ? ` <span>(${b.number})</span>` : ''}</p>`;
 		case 'page-break':
 			return '<hr class="page-break">';
 		case 'bibliography':
 			return list(b, put);
 	}
 }
+
+/** What stands before a caption: its kind and number. */
+const label = (b: FinalBlock): string => (captionLabel(b) ? `<b class="label">${captionLabel(b)}</b> ` : '');
 
 type List = Extract<FinalBlock, { t: 'bibliography' }>;
 

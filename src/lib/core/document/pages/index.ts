@@ -3,7 +3,7 @@
  * where their marks are and are floated to the foot; numbers are those of the manuscript, so that pages made apart agree.
  */
 import { type PageSetup, type TitleFields } from '../../page';
-import { blockHtml, esc, inlineHtml, type PutNote } from '../html';
+import { blockHtml, esc, inlineHtml, placeId, type PutNote } from '../html';
 import type { FinalBlock, FinalDoc, FinalInline } from '../final';
 import { HeadingNumbers } from './numbers';
 import { abstractHtml, openingHtml, surnameOf } from './opening';
@@ -21,7 +21,13 @@ type Heading = Extract<FinalBlock, { t: 'heading' }>;
 const isHeading = (b: FinalBlock): b is Heading => b.t === 'heading';
 
 const plain = (list: readonly FinalInline[]): string =>
-	list.map((i) => (i.t === 'text' ? i.run.text : i.t === 'math' ? i.tex : i.t === 'break' ? ' ' : '')).join('');
+	list
+		.map((i) => {
+			if (i.t === 'text') return i.run.text;
+			if (i.t === 'ref') return i.text;
+			return i.t === 'math' ? i.tex : i.t === 'break' ? ' ' : '';
+		})
+		.join('');
 
 export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields): PagesFile {
 	const endnotes: string[] = [];
@@ -57,7 +63,7 @@ export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields)
 	for (const b of blocks) {
 		if (isHeading(b)) {
 			flush();
-			const id = `head-${contents.length + 1}`;
+			const id = b.id ? placeId(b.id) : `head-${contents.length + 1}`;
 			const number = numbers.next(b.level);
 			const words = `${esc(number)}${inlineHtml(b.inlines, put)}`;
 			const look = setup.headings[Math.min(b.level, 6) - 2] ?? setup.headings[0];
@@ -87,8 +93,10 @@ export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields)
 	const inColumns =
 		setup.columns === 2 ? `<div class="columns">${abstractHtml(fields, setup)}${out.join('\n')}</div>` : out.join('\n');
 	const abstract = setup.opening === 'byline' && setup.columns === 1 ? abstractHtml(fields, setup) : '';
+	// what only machines read has no place on paper
+	const html = `${opening}${abstract}${list}\n${inColumns}`.replace(/<annotation[^>]*>[^<]*<\/annotation>/g, '');
 	return {
-		html: `<div class="paper" lang="${esc(doc.lang)}">${opening}${abstract}${list}\n${inColumns}</div>`,
+		html: `<div class="paper" lang="${esc(doc.lang)}">${html}</div>`,
 		css: pageStyle(setup, {
 			title: doc.title,
 			runningHead: fields.runningHead.trim(),
@@ -110,7 +118,7 @@ function contentsHtml(list: readonly { level: number; words: string; id: string 
 
 /** Rows of header cells at the top of a table are its head, which is repeated on each page. */
 function withHead(table: string): string {
-	const rows = /^(<table>(?:<caption>.*?<\/caption>)?)((?:<tr>(?:<th[^>]*>.*?<\/th>)+<\/tr>)+)/s.exec(table);
+	const rows = /^(<table[^>]*>(?:<caption>.*?<\/caption>)?)((?:<tr>(?:<th[^>]*>.*?<\/th>)+<\/tr>)+)/s.exec(table);
 	if (!rows) return table;
 	return `${rows[1]}<thead>${rows[2]}</thead><tbody>${table.slice(rows[0].length).replace('</table>', '</tbody></table>')}`;
 }

@@ -9,7 +9,7 @@ import { cssString } from './style';
 import { writePages } from '.';
 
 const text = (s: string): FinalInline[] => [{ t: 'text', run: { text: s } }];
-const heading = (level: number, s: string): FinalBlock => ({ t: 'heading', level, inlines: text(s) });
+const heading = (level: number, s: string): FinalBlock => ({ t: 'heading', id: '', level, inlines: text(s) });
 const paragraph = (...inlines: FinalInline[]): FinalBlock => ({ t: 'paragraph', inlines });
 const note = (kind: 'footnote' | 'endnote', number: number, s: string): FinalInline => ({
 	t: 'note',
@@ -146,6 +146,7 @@ test('a table with rows of header cells has a head that is repeated', () => {
 	});
 	const table = (rows: ReturnType<typeof cell>[][]): FinalBlock => ({
 		t: 'table',
+		id: '',
 		rows,
 		caption: text('Burning hours'),
 		number: 1

@@ -1,5 +1,6 @@
 /** The style sheet of pages (CSS Paged Media 3, Generated Content for Paged Media) from the set-up of a paper. */
 import { FONTS, SIZES, type HeadingLook, type PageSetup, type Slots } from '../../page';
+import { slotParts } from './slots';
 
 /** A text as a CSS string (CSS Syntax 3, 4.3.5). */
 export const cssString = (text: string): string => `"${text.replace(/[\\"]/g, '\\$&').replace(/[\n\r\f]+/g, ' ')}"`;
@@ -13,20 +14,10 @@ export interface HeadWords {
 
 const PLACES = { left: 'left', center: 'center', right: 'right' } as const;
 
-function slotContent(slot: Slots['left'], words: HeadWords, counter: string): string {
-	switch (slot) {
-		case '':
-			return '';
-		case 'page':
-			return counter;
-		case 'surname-page':
-			return words.surname ? `${cssString(`${words.surname} `)} ${counter}` : counter;
-		case 'running-head':
-			return cssString((words.runningHead || words.title).toUpperCase());
-		case 'title':
-			return cssString(words.title);
-	}
-}
+const slotContent = (slot: Slots['left'], words: HeadWords, counter: string): string =>
+	slotParts(slot, words)
+		.map((p) => (p.page ? counter : cssString(p.text)))
+		.join(' ');
 
 function boxes(edge: 'top' | 'bottom', slots: Slots, words: HeadWords, counter: string): string {
 	return (['left', 'center', 'right'] as const)
@@ -105,6 +96,7 @@ caption { caption-side: top; break-after: avoid; }
 table { border-collapse: collapse; width: 100%; margin: ${setup.size}pt 0; line-height: 1.35; border-top: 1pt solid #000; border-bottom: 1pt solid #000; }
 th, td { padding: 3pt 6pt; vertical-align: top; text-align: left; font-weight: 400; }
 tr { break-inside: avoid; }
+.paper td p, .paper th p { margin: 0; text-align: inherit; }
 thead { border-bottom: 0.5pt solid #000; }
 .equation { display: flex; justify-content: center; gap: 2em; text-indent: 0; }
 .small-caps { font-variant: small-caps; }

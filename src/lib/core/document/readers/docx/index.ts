@@ -3,6 +3,7 @@
  * figures, formulas and references come along. Nothing of a file is run and nothing is fetched.
  */
 import {
+	cellContent,
 	emptyPaper,
 	mapLines,
 	newId,
@@ -16,7 +17,8 @@ import {
 	type Inline,
 	type Paper
 } from '../../../paper';
-import { settleLevels } from '../levels';
+import { captionKind, captionsBelow } from '../captions';
+import { settleOutline } from '../levels';
 import { Losses } from '../../losses';
 import {
 	attribute,
@@ -108,7 +110,7 @@ export class DocxReader {
 		const creator = wordsIn(child(core, 'dc:creator')).trim();
 		if (creator) paper.head.authors = creator.split(/\s*;\s*/).map((name) => ({ name, affiliations: [], email: '' }));
 		paper.blocks = this.blocks(child(this.document, 'w:body')!, this.relations);
-		settleLevels(paper.blocks, false);
+		settleOutline(paper.blocks, this.titled);
 		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
 		return { paper, bibliographies: [], uncited: [], dropped: this.lost.all() };
 	}
@@ -211,12 +213,16 @@ export class DocxReader {
 			if (above) out.push(paragraph(above.line.content));
 			above = null;
 		};
+		const below = captionsBelow(
+			pieces.map((p) => ('t' in p ? (p.t === 'table' ? 'table' : '') : captionAt(p, 'table') ? 'caption' : ''))
+		);
 		for (let i = 0; i < pieces.length; i++) {
 			const piece = pieces[i];
 			if ('t' in piece) {
 				item = null;
 				if (piece.t === 'table') {
-					const caption: Para | null = above ?? captionAt(pieces[i + 1]);
+					const next = !below && nextIs(pieces[i + 2], 'table') ? null : captionAt(pieces[i + 1], 'table');
+					const caption: Para | null = above ?? next;
 					if (caption && caption !== above) i++;
 					above = null;
 					if (caption) {
@@ -231,19 +237,28 @@ export class DocxReader {
 			const { line, style = EMPTY } = piece;
 			if (line.pictures.length) {
 				item = null;
-				const caption: Para | null = above ?? captionAt(pieces[i + 1]);
+				const caption: Para | null = above ?? captionAt(pieces[i + 1], 'figure');
 				if (caption && caption !== above) i++;
 				above = null;
 				out.push(...this.figures(line, caption, relations));
 				if (line.content.some((x) => x.t !== 'text' || x.text.trim())) out.push(paragraph(trimmed(line.content)));
 				continue;
 			}
-			if (isCaption(piece) && (nextIs(pieces[i + 1], 'table') || hasPicture(pieces[i + 1]))) {
+			const next = nextIs(pieces[i + 1], 'table') ? 'table' : hasPicture(pieces[i + 1]) ? 'figure' : null;
+			if (next && captionAt(piece, next)) {
 				flush();
 				above = piece;
 				continue;
 			}
 			flush();
+			if (isCaption(piece) && kindOf(piece) === 'figure') {
+				// its picture did not come
+				item = null;
+				const id = newId();
+				this.name(piece, id);
+				out.push({ t: 'figure', id, asset: '', alt: '', caption: { content: withoutNumber(line), lang: '' } });
+				continue;
+			}
 			for (const tex of line.equations) out.push({ t: 'equation', id: newId(), tex, numbered: false });
 			const content = trimmed(line.content);
 			if (piece.list && content.length) {
@@ -251,6 +266,13 @@ export class DocxReader {
 				continue;
 			}
 			item = null;
+			const equation = equationIn(content, style.name === 'equation');
+			if (equation) {
+				const id = newId();
+				this.name(piece, id);
+				out.push({ t: 'equation', id, ...equation });
+				continue;
+			}
 			if (style.name === 'title' || style.level) {
 				if (!content.length) continue;
 				const level = style.name === 'title' ? 1 : style.level + (this.titled ? 1 : 0);
@@ -335,14 +357,13 @@ export class DocxReader {
 				const above = open.get(column);
 				if (merge && attribute(merge, 'w:val') !== 'restart' && above) above.rowspan++;
 				else {
-					const blocks = this.blocks(tc, relations);
+					const content = cellContent(this.blocks(tc, relations));
 					const cell: Cell = {
 						header,
 						colspan,
 						rowspan: 1,
 						widths: null,
-						align: '',
-						blocks: blocks.length ? blocks : [paragraph([])]
+						...content
 					};
 					cells.push(cell);
 					if (merge) open.set(column, cell);
@@ -356,8 +377,13 @@ export class DocxReader {
 	}
 }
 
-const isCaption = (p: Para): boolean => p.style?.name === 'caption' || p.line.sequence !== '';
-const captionAt = (p: Para | Block | undefined): Para | null => (p && !('t' in p) && isCaption(p) ? p : null);
+const isCaption = (p: Para): boolean =>
+	p.style?.name !== 'equation' &&
+	(p.style?.name === 'caption' || (p.line.sequence !== '' && !/^equation$/i.test(p.line.sequence)));
+const kindOf = (p: Para): 'table' | 'figure' | '' => captionKind(p.line.sequence, '');
+/** The caption of a table or figure, if that is what comes. */
+const captionAt = (p: Para | Block | undefined, of: 'table' | 'figure'): Para | null =>
+	p && !('t' in p) && isCaption(p) && (kindOf(p) || of) === of ? p : null;
 const nextIs = (p: Para | Block | undefined, t: Block['t']): boolean => p !== undefined && 't' in p && p.t === t;
 const hasPicture = (p: Para | Block | undefined): boolean =>
 	p !== undefined && !('t' in p) && p.line.pictures.length > 0;
@@ -370,6 +396,18 @@ function withoutNumber(line: Line): Inline[] {
 	const rest = head.text.replace(/^\s*\p{L}+\.?\s+[\dIVXivx]+(?:[.:–—-]\d+)*\s*[.:–—-]?\s*/u, '');
 	if (rest === head.text && !line.sequence) return content;
 	return trimmed([...(rest ? [{ ...head, text: rest }] : []), ...content.slice(1)]);
+}
+
+/**
+ * A formula that stands in a line with nothing but its number, or alone; null for other lines.
+ * @param styled whether the style of the line is one for formulas
+ */
+function equationIn(content: Inline[], styled: boolean): { tex: string; numbered: boolean } | null {
+	const [first, ...rest] = content;
+	if (first?.t !== 'math') return null;
+	const behind = rest.map((i) => (i.t === 'text' ? i.text : '\ufffc')).join('');
+	if (!behind.trim()) return styled ? { tex: first.tex, numbered: false } : null;
+	return /^\s*\(\s*\d+(?:\.\d+)*\s*\)\s*$/.test(behind) ? { tex: first.tex, numbered: true } : null;
 }
 
 function trimmed(line: Inline[]): Inline[] {

@@ -242,7 +242,7 @@ export class Runs {
 						? {
 								t: 'cross-ref',
 								target: `#${target}`,
-								show: /\\[rnw]\b/.test(instruction) ? 'number' : 'label',
+								show: shownBy(target, instruction),
 								marks: []
 							}
 						: { t: 'text', text: shown, marks: [] }
@@ -253,6 +253,12 @@ export class Runs {
 				this.line.sequence = /^\s*SEQ\s+(\S+)/i.exec(instruction)?.[1] ?? '';
 		}
 	}
+}
+
+/** What a reference shows: ours say it by their names, others by a switch for numbers (17.16.5.49). */
+function shownBy(bookmark: string, instruction: string): 'label' | 'number' | 'title' {
+	if (/^_RefTitle\d/.test(bookmark)) return 'title';
+	return /^_RefNumber\d/.test(bookmark) || /\\[rnw]\b/.test(instruction) ? 'number' : 'label';
 }
 
 const emptyLine = (): Line => ({

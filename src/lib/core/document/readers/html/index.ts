@@ -3,11 +3,21 @@
  * doc-endnotes) or by how programs write them. Nothing is run and nothing is fetched.
  */
 import { DomUtils, parseDocument } from 'htmlparser2';
-import { emptyPaper, paragraph, words, type Block, type Paper } from '../../../paper';
+import {
+	emptyPaper,
+	everyBlock,
+	mapLines,
+	newId,
+	paragraph,
+	textOf,
+	words,
+	type Block,
+	type Paper
+} from '../../../paper';
 import { settleLevels } from '../levels';
 import { Losses } from '../../losses';
 import type { Beside, ReadPaper } from '../types';
-import { attr, isElement, kidsOf, wordsOf, type Element, type Node } from './dom';
+import { attr, elements, isElement, kidsOf, wordsOf, type Element, type Node } from './dom';
 import { Lines } from './lines';
 import { findNotes, type Notes } from './notes';
 import { figureOf, tableOf } from './parts';
@@ -107,6 +117,8 @@ export class HtmlReader {
 				return [{ t: 'heading', id: attr(n, 'id'), level: Number(n.name[1]), content, lang, align: '' }];
 			}
 			case 'p': {
+				const equation = this.equation(n);
+				if (equation) return [equation];
 				const content = this.lines.read(kidsOf(n));
 				const align = /text-align:\s*(left|center|right|justify)/.exec(attr(n, 'style'))?.[1] ?? '';
 				return content.length ? [{ ...paragraph(content), lang, align: align as never }] : [];
@@ -124,7 +136,8 @@ export class HtmlReader {
 			case 'pre':
 				return [{ t: 'code', text: wordsOf([n]).replace(/^\n|\n$/g, ''), language: '' }];
 			case 'hr':
-				if (/page-break|break-(?:after|before)/.test(attr(n, 'style'))) return [{ t: 'page-break' }];
+				if (/page-break|break-(?:after|before)/.test(`${attr(n, 'style')} ${attr(n, 'class')}`))
+					return [{ t: 'page-break' }];
 				this.lost.add('a rule across the page', this.where);
 				return [];
 			case 'dl': {
@@ -134,6 +147,18 @@ export class HtmlReader {
 			default:
 				return this.blocks(kidsOf(n), depth + 1);
 		}
+	}
+
+	/** A formula that is displayed, alone in its paragraph or with its number; null for other paragraphs. */
+	private equation(n: Element): Block | null {
+		const [math] = [...elements(kidsOf(n))].filter((e) => e.name === 'math');
+		if (!math || attr(math, 'display') !== 'block') return null;
+		const content = this.lines.read(kidsOf(n));
+		const [first, ...rest] = content;
+		if (first?.t !== 'math') return null;
+		const behind = rest.map((i) => (i.t === 'text' ? i.text : '\ufffc')).join('');
+		if (behind.trim() && !/^\s*\(\s*\d+(?:\.\d+)*\s*\)\s*$/.test(behind)) return null;
+		return { t: 'equation', id: attr(n, 'id') || newId(), tex: first.tex, numbered: behind.trim() !== '' };
 	}
 
 	private list(n: Element, depth: number): Block[] {
@@ -160,7 +185,12 @@ export class HtmlReader {
 
 /** An inline element that holds blocks, as links around whole sections do. */
 function holdsBlocks(n: Element, depth = 0): boolean {
-	return depth < DEEPEST && kidsOf(n).some((k) => isElement(k) && (!INLINE.has(k.name) || holdsBlocks(k, depth + 1)));
+	// a formula has elements of its own
+	return (
+		n.name !== 'math' &&
+		depth < DEEPEST &&
+		kidsOf(n).some((k) => isElement(k) && (!INLINE.has(k.name) || holdsBlocks(k, depth + 1)))
+	);
 }
 
 export function readHtml(text: string, beside: Beside): ReadPaper {
@@ -175,6 +205,12 @@ export function readHtml(text: string, beside: Beside): ReadPaper {
 	for (const meta of DomUtils.getElementsByTagName('meta', root as never, true) as unknown as Element[])
 		if (attr(meta, 'name').toLowerCase() === 'author' && attr(meta, 'content'))
 			paper.head.authors.push({ name: attr(meta, 'content'), affiliations: [], email: '' });
+	// words of headings; null for what has a number
+	const places = new Map<string, string | null>();
+	for (const { block: b } of everyBlock(paper.blocks))
+		if (b.t === 'heading') places.set(b.id, textOf(b.content));
+		else if (b.t === 'table' || b.t === 'figure' || b.t === 'equation') places.set(b.id, null);
+	paper.blocks = mapLines(paper.blocks, (line) => reader.lines.withReferences(line, places));
 	settleLevels(paper.blocks, false);
 	return { paper, bibliographies: [], uncited: [], dropped: reader.lost.all() };
 }

@@ -27,7 +27,22 @@ const MARKS: Record<string, Mark['t']> = {
 export class Lines {
 	/** Notes that are being read: one within itself has no end. */
 	private readonly reading = new Set<Element>();
+	/** Words of links within the page. */
+	private readonly linked = new WeakMap<Inline, string>();
 	constructor(private readonly reader: HtmlReader) {}
+
+	/** Links to something numbered, or to a heading by its words, are references; of others the words are kept. */
+	withReferences(line: Inline[], places: ReadonlyMap<string, string | null>): Inline[] {
+		return line.flatMap((i): Inline[] => {
+			const said = i.t === 'cross-ref' ? this.linked.get(i) : undefined;
+			if (i.t !== 'cross-ref' || said === undefined) return [i];
+			const heading = places.get(i.target);
+			if (heading !== undefined && heading !== null && heading === said) return [{ ...i, show: 'title' }];
+			const [, word, number] = /^(\p{L}+\.?\s+)?(\d+)$/u.exec(said) ?? [];
+			if (heading === null && number) return [{ ...i, show: word ? 'label' : 'number' }];
+			return [{ t: 'text', text: said, marks: i.marks }];
+		});
+	}
 
 	/** Words of nodes, without space at the ends. */
 	read(nodes: Node[]): Inline[] {
@@ -68,6 +83,12 @@ export class Lines {
 		// a raised mark of a note is raised by itself
 		const marker = n.name === 'sup' && [...elements(kidsOf(n))].some((e) => this.reader.notes.marks.has(e));
 		const next = marker ? marks : this.with(n, marks);
+		const href = n.name === 'a' ? attr(n, 'href') : '';
+		if (/^#./.test(href) && kidsOf(n).length && wordsOf([n]).trim()) {
+			const i: Inline = { t: 'cross-ref', target: href.slice(1), show: 'label', marks };
+			this.linked.set(i, wordsOf([n]).replace(/\s+/g, ' ').trim());
+			return void out.push(i);
+		}
 		if (n.name === 'q') text('“', next, out);
 		for (const k of kidsOf(n)) this.piece(k, next, out, depth + 1);
 		if (n.name === 'q') text('”', next, out);
@@ -80,7 +101,8 @@ export class Lines {
 		const href = n.name === 'a' ? attr(n, 'href') : '';
 		if (/^(?:https?:|mailto:)/i.test(href)) own.push({ t: 'link', href });
 		const style = attr(n, 'style');
-		if (/font-variant(?:-caps)?:\s*small-caps/i.test(style)) own.push({ t: 'small-caps' });
+		if (/(?:^|\s)small-caps(?:\s|$)/.test(attr(n, 'class'))) own.push({ t: 'small-caps' });
+		else if (/font-variant(?:-caps)?:\s*small-caps/i.test(style)) own.push({ t: 'small-caps' });
 		if (/font-style:\s*italic/i.test(style)) own.push({ t: 'em' });
 		if (/font-weight:\s*(?:bold|[6-9]00)/i.test(style)) own.push({ t: 'strong' });
 		if (/vertical-align:\s*super/i.test(style)) own.push({ t: 'superscript' });

@@ -28,6 +28,7 @@ interface Float {
 	/** Words of its parts, (a), (b) and so on. */
 	parts: Inline[][];
 	pictures: string[];
+	alt: string;
 	tables: Extract<Block, { t: 'table' }>[];
 }
 
@@ -168,7 +169,7 @@ export class Environments {
 
 	private float(kind: Float['kind'], args: string, at: Cursor, flow: Flow): void {
 		this.r.skip(args, at);
-		const float: Float = { kind, anchor: { id: newId() }, caption: null, parts: [], pictures: [], tables: [] };
+		const float: Float = { kind, anchor: { id: newId() }, caption: null, parts: [], pictures: [], alt: '', tables: [] };
 		const before = this.r.anchor;
 		this.r.anchor = float.anchor;
 		this.floats.push(float);
@@ -191,7 +192,7 @@ export class Environments {
 				t: 'figure',
 				id: float.anchor.id,
 				asset,
-				alt: plainWords(caption),
+				alt: float.alt || plainWords(caption),
 				caption: { content: caption, lang: '' }
 			});
 		}
@@ -229,11 +230,14 @@ export class Environments {
 		whole.caption = caption;
 	}
 
-	graphic(path: string, flow: Flow): void {
+	/** @param alt what describes the picture; empty for none */
+	graphic(path: string, alt: string, flow: Flow): void {
 		const asset = this.r.picture(path);
 		const float = this.floats.at(-1);
-		if (float) float.pictures.push(asset);
-		else flow.block({ t: 'figure', id: newId(), asset, alt: '', caption: { content: [], lang: '' } });
+		if (float) {
+			float.pictures.push(asset);
+			float.alt ||= alt;
+		} else flow.block({ t: 'figure', id: newId(), asset, alt, caption: { content: [], lang: '' } });
 	}
 
 	private drawing(name: string, flow: Flow): void {
@@ -249,7 +253,15 @@ export class Environments {
 			return;
 		}
 		// a table over several pages has its caption within
-		const own: Float = { kind: 'table', anchor: { id: newId() }, caption: null, parts: [], pictures: [], tables: [] };
+		const own: Float = {
+			kind: 'table',
+			anchor: { id: newId() },
+			caption: null,
+			parts: [],
+			pictures: [],
+			alt: '',
+			tables: []
+		};
 		this.floats.push(own);
 		const before = this.r.anchor;
 		this.r.anchor = own.anchor;

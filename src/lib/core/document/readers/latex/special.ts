@@ -293,9 +293,8 @@ export const COMMANDS: Record<string, Command> = {
 	},
 	includegraphics: (r, at, flow) => {
 		at.star();
-		at.opt();
-		at.opt();
-		r.environments.graphic(rawOf(at.arg()), flow);
+		const options = [at.opt(), at.opt()].flatMap((o) => o ?? []);
+		r.environments.graphic(rawOf(at.arg()), described(r, options), flow);
 	},
 	graphicspath: (r, at) => r.folders(at.arg().flatMap((n) => (n.type === 'group' ? [rawOf(n.content)] : []))),
 	caption: (r, at, flow) => r.environments.caption(at, flow),
@@ -404,6 +403,14 @@ function cquote(r: LatexReader, at: Cursor, flow: Flow): void {
 	r.walk(new Cursor(at.arg()), flow);
 	flow.text('” ');
 	flow.piece({ t: 'citation', id: newId(), cites, raw, marks: flow.marks });
+}
+
+/** The words that describe a picture (graphicx, key `alt`); empty for none. */
+function described(r: LatexReader, options: Node[]): string {
+	const k = options.findIndex((n, i) => isString(n, 'alt') && isString(options[i + 1], '='));
+	if (k < 0) return '';
+	const value = options[k + 2];
+	return textOf(r.inlines(value?.type === 'group' ? value.content : untilComma(options.slice(k + 2))));
 }
 
 function untilComma(nodes: Node[]): Node[] {

@@ -79,6 +79,7 @@ const SIGNS: Record<string, string> = {
 	ie: 'i.e.',
 	textquotesingle: "'",
 	textquotedbl: '"',
+	textasciigrave: '`',
 	lq: '‘',
 	rq: '’',
 	guillemotleft: '«',

@@ -3,12 +3,14 @@
  * notes, lists, tables, figures, formulas and references come along. Nothing of a file is run and nothing is fetched.
  */
 import {
+	cellContent,
 	emptyPaper,
 	mapLines,
 	newId,
 	paragraph,
 	rectangular,
 	words,
+	type Align,
 	type Block,
 	type Cell,
 	type Inline,
@@ -16,7 +18,8 @@ import {
 	type Mark,
 	type Paper
 } from '../../../paper';
-import { settleLevels } from '../levels';
+import { captionKind, captionsBelow } from '../captions';
+import { settleOutline } from '../levels';
 import { Losses } from '../../losses';
 import {
 	attribute,
@@ -37,6 +40,7 @@ interface Style {
 	parent: string;
 	marks: Mark[];
 	pageBreak: boolean;
+	align: Align;
 	list: string;
 	name: string;
 }
@@ -53,6 +57,7 @@ const FORMATS: Record<string, ListNumbers> = {
 	i: 'lower-roman',
 	I: 'upper-roman'
 };
+const ALIGN: Record<string, Align> = { center: 'center', right: 'right', end: 'right', justify: 'justify' };
 const WIDEST = 500;
 /** Pieces of a text that are made anew, or stand for nothing here. */
 const SKIPPED = new Set([
@@ -110,7 +115,7 @@ class OdtReader {
 		if ([...descendants(text, 'text:changed-region')].length)
 			this.lost.add('tracked changes: the text stands as it is now', this.where);
 		paper.blocks = this.blocks(text);
-		settleLevels(paper.blocks, false);
+		settleOutline(paper.blocks, this.titled);
 		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
 		return { paper, bibliographies: [], uncited: [], dropped: this.lost.all() };
 	}
@@ -138,6 +143,7 @@ class OdtReader {
 					parent: attribute(s, 'style:parent-style-name'),
 					marks,
 					pageBreak: attribute(p, 'fo:break-before') === 'page',
+					align: ALIGN[attribute(p, 'fo:text-align')] ?? '',
 					list: attribute(s, 'style:list-style-name'),
 					name: (attribute(s, 'style:display-name') || attribute(s, 'style:name')).toLowerCase()
 				});
@@ -174,8 +180,27 @@ class OdtReader {
 
 	private blocks(container: Xml): Block[] {
 		const out: Block[] = [];
-		for (const x of elementsOf(container)) this.block(x, out);
+		const all = elementsOf(container);
+		const before = this.belowNext;
+		const row = all.map((x) => (x.name === 'table:table' ? 'table' : this.isTableCaption(x) ? 'caption' : ''));
+		const below = captionsBelow(row);
+		all.forEach((x, i) => {
+			this.belowNext = !below && row[i] === 'caption' && row[i + 1] === 'table';
+			this.block(x, out);
+		});
+		this.belowNext = before;
 		return out;
+	}
+
+	/** The caption that is read is of the table that comes. */
+	private belowNext = false;
+
+	private isTableCaption(x: Xml): boolean {
+		if (x.name !== 'text:p') return false;
+		const lineage = this.lineage(attribute(x, 'text:style-name'));
+		const sequence = attribute([...descendants(x, 'text:sequence')][0], 'text:name');
+		const kind = captionKind(sequence, lineage[0] ?? '');
+		return kind === 'table' || (!kind && (sequence !== '' || lineage.includes('caption')));
 	}
 
 	private block(x: Xml, out: Block[]): void {
@@ -193,7 +218,7 @@ class OdtReader {
 				out.push(this.list(x, 0, ''));
 				return;
 			case 'table:table':
-				out.push(this.table(x));
+				this.captioned(this.table(x), out);
 				return;
 			case 'text:bibliography':
 				out.push({
@@ -222,6 +247,8 @@ class OdtReader {
 		const content = this.line(x);
 		const own = this.boxes;
 		this.boxes = boxes;
+		if (this.styles.get(`paragraph ${attribute(x, 'text:style-name')}`)?.pageBreak && out.length)
+			out.push({ t: 'page-break' });
 		if (content.length) {
 			const id = newId();
 			for (const b of this.marked) this.bookmarks.set(b, id);
@@ -261,16 +288,37 @@ class OdtReader {
 		if (!content.length) return;
 		const last = out.at(-1);
 		const caption = lineage.some((n) => /^(?:caption|table|illustration|figure|drawing)$/.test(n)) || captionOf !== '';
-		if (caption && (last?.t === 'table' || last?.t === 'figure') && !(last.caption?.content.length ?? 0)) {
+		const kind = captionKind(captionOf, lineage[0] ?? '');
+		const equation = lineage.includes('equation') ? equationIn(content) : null;
+		if (equation) {
+			const id = newId();
+			for (const b of marked) this.bookmarks.set(b, id);
+			out.push({ t: 'equation', id, ...equation });
+		} else if (
+			caption &&
+			(last?.t === 'table' || last?.t === 'figure') &&
+			!last.caption?.content.length &&
+			!this.belowNext &&
+			(kind || last.t) === last.t
+		) {
 			last.caption = { content: withoutNumber(content), lang: '' };
 			for (const b of marked) this.bookmarks.set(b, last.id);
+		} else if (caption && kind === 'figure') {
+			// its picture did not come
+			const id = newId();
+			for (const b of marked) this.bookmarks.set(b, id);
+			out.push({ t: 'figure', id, asset: '', alt: '', caption: { content: withoutNumber(content), lang: '' } });
+		} else if (captionOf || this.belowNext || lineage.includes('table')) {
+			// of what follows, if a table does
+			this.above = { content, marked, block: paragraph(content) };
+			out.push(this.above.block);
 		} else if (lineage.includes('title')) {
 			this.titled = true;
 			out.push({ t: 'heading', id: newId(), level: 1, content, lang: '', align: '' });
 		} else if (lineage.some((n) => /^quotations?$|block quot/.test(n))) {
 			if (last?.t === 'quotation') last.blocks.push(paragraph(content));
 			else out.push({ t: 'quotation', blocks: [paragraph(content)], lang: '' });
-		} else out.push(paragraph(content));
+		} else out.push({ ...paragraph(content), align: this.styles.get(`paragraph ${name}`)?.align ?? '' });
 	}
 
 	private list(x: Xml, level: number, around: string): Block {
@@ -290,7 +338,21 @@ class OdtReader {
 		return { t: 'list', ordered: kind?.ordered ?? false, start, numbers: kind?.numbers ?? 'decimal', items };
 	}
 
-	private table(x: Xml): Block {
+	private above: { content: Inline[]; marked: string[]; block: Block } | null = null;
+
+	/** A table with the caption that stands right above it. */
+	private captioned(table: Extract<Block, { t: 'table' }>, out: Block[]): void {
+		const { above } = this;
+		if (above && out.at(-1) === above.block) {
+			out.pop();
+			table.caption = { content: withoutNumber(above.content), lang: '' };
+			for (const b of above.marked) this.bookmarks.set(b, table.id);
+		}
+		this.above = null;
+		out.push(table);
+	}
+
+	private table(x: Xml): Extract<Block, { t: 'table' }> {
 		const rows: Cell[][] = [];
 		const walk = (at: Xml, header: boolean) => {
 			for (const k of elementsOf(at)) {
@@ -301,14 +363,13 @@ class OdtReader {
 						children(k, 'table:table-cell').map((c): Cell => {
 							const span = (of: string) =>
 								Math.min(WIDEST, Math.max(1, Number(attribute(c, `table:number-${of}-spanned`)) || 1));
-							const blocks = this.blocks(c);
+							const content = cellContent(this.blocks(c));
 							return {
 								header,
 								colspan: span('columns'),
 								rowspan: span('rows'),
 								widths: null,
-								align: '',
-								blocks: blocks.length ? blocks : [paragraph([])]
+								...content
 							};
 						})
 					);
@@ -395,7 +456,12 @@ class OdtReader {
 			case 'text:reference-ref': {
 				const target = attribute(x, 'text:ref-name');
 				this.references.set(target, wordsIn(x));
-				const show = /^(?:number|value)/.test(attribute(x, 'text:reference-format')) ? 'number' : 'label';
+				const format = attribute(x, 'text:reference-format');
+				const show = /^(?:number|value)/.test(format)
+					? 'number'
+					: /^(?:caption|text)$/.test(format)
+						? 'title'
+						: 'label';
 				return void out.push({ t: 'cross-ref', target: `#${target}`, show, marks: [] });
 			}
 			case 'office:annotation':
@@ -455,6 +521,15 @@ function put(text: string, marks: Mark[], out: Inline[]): void {
 	else out.push({ t: 'text', text, marks });
 }
 const blank = (i: Inline): boolean => i.t === 'text' && !i.text.trim();
+
+/** A formula alone in its line, or with its number; null for other lines. */
+function equationIn(content: Inline[]): { tex: string; numbered: boolean } | null {
+	const [first, ...rest] = content;
+	if (first?.t !== 'math') return null;
+	const behind = rest.map((i) => (i.t === 'text' ? i.text : '\ufffc')).join('');
+	if (!behind.trim()) return { tex: first.tex, numbered: false };
+	return /^\s*\(\s*\d+(?:\.\d+)*\s*\)\s*$/.test(behind) ? { tex: first.tex, numbered: true } : null;
+}
 
 /** “Table 2: Prices” is “Prices”: the number is made anew. */
 function withoutNumber(content: Inline[]): Inline[] {

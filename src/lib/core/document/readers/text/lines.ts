@@ -22,6 +22,9 @@ const NAMED =
 const NUMBERED = /^((?:\d+|[IVX]+|[A-Z])(?:\.\d+)*)\.?\s+(\p{Lu}[^.!?]*)$/u;
 const ITEM = /^\s*(?:[•–*-]|\(?(?:\d{1,2}|[a-z])[.)])\s+(?=\S)/u;
 
+/** Levels of headings by the line of signs below them: the title, sections, their parts. */
+const RULES: Record<string, number> = { '=': 1, '-': 2, '~': 3 };
+
 /** Headings that end a list of references. */
 export const endsList = (text: string): boolean =>
 	(NAMED.test(text.trim()) ||
@@ -126,6 +129,12 @@ export function blocksOfText(text: string): TextBlock[] {
 	const out: TextBlock[] = [];
 	for (const g of groups) {
 		if (!g.length) continue;
+		const rule = g.length === 2 ? /^\s*(={3,}|-{3,}|~{3,})\s*$/.exec(g[1].text) : null;
+		if (rule) {
+			const own = [{ text: g[0].text, at: g[0].at }];
+			out.push({ kind: 'heading', level: RULES[rule[1][0]], ...join(g.slice(0, 1)), mark: '', lines: own });
+			continue;
+		}
 		const before = out.at(-1);
 		const mark = ITEM.exec(g[0].text)?.[0] ?? '';
 		const level = headingLevel(g[0].text, g.length === 1);

@@ -1,7 +1,7 @@
 /** Citations with keys: `[see @key, p. 3; @other]`, `@key [p. 3]`, `[-@key]`. */
-import { writeLocator } from '../../../source';
 import type { PaperCite } from '../../../paper';
 import { readBehind } from '../../readers/cite-text';
+import { spelt } from '../locator';
 
 /** A key with braces where it ends in a sign, or has others than those of plain keys. */
 const keyed = (key: string): string =>
@@ -21,9 +21,7 @@ function affix(text: string): string {
 
 /** What stands behind a key, so that it is read as what it was. */
 function behind({ locator, suffix }: PaperCite): string {
-	const said = writeLocator(locator)
-		.replace(/^(pp?|ch|para|fig|vol|col|fol|app|eq|no)\b(?!\.)/, '$1.')
-		.replace(/–/g, '-');
+	const said = spelt(locator);
 	const rest = affix(suffix);
 	const space = suffix && !/^[\s,.;:]/.test(suffix) ? ' ' : '';
 	const back = readBehind(`${said && `, ${said}`}${space}${suffix}`);

@@ -10,9 +10,10 @@ import { unified } from 'unified';
 import { stringify as yaml } from 'yaml';
 import { shortLabel } from '../../../source';
 import { writeBibtex } from '../../../exchange';
-import { everyBlock, everyLine, textOf, type Block, type Cell, type Inline, type Paper } from '../../../paper';
+import { everyBlock, mapLines, textOf, type Block, type Cell, type Inline, type Paper } from '../../../paper';
 import { Losses } from '../../losses';
 import { citeKeys } from '../keys';
+import { labelsOf } from '../labels';
 import { picturePaths } from '../pictures';
 import type { WrittenPaper } from '../types';
 import { LineWriter, type LineContext } from './lines';
@@ -46,8 +47,8 @@ class Writer {
 	private readonly lost = new Losses();
 	private readonly keys: Map<string, string>;
 	private readonly pictures: Map<string, string>;
-	private readonly labels = new Map<string, string>();
-	private readonly titles = new Map<string, string>();
+	private readonly labels: Map<string, string>;
+	private readonly titles: Map<string, string>;
 	private readonly notes = new Map<string, string>();
 	private noteCount = 0;
 	private readonly definitions: RootContent[] = [];
@@ -59,11 +60,14 @@ class Writer {
 	) {
 		this.keys = citeKeys(paper.sources);
 		this.pictures = picturePaths(paper.assets);
+		// by its title Markdown refers to nothing
+		const titled = (i: Inline) => i.t === 'cross-ref' && i.show === 'title';
+		const named = { ...paper, blocks: mapLines(paper.blocks, (line) => line.filter((i) => !titled(i))) };
+		({ labels: this.labels, titles: this.titles } = labelsOf(named, this.keys.values()));
 	}
 
 	write(): WrittenPaper {
 		const { paper } = this;
-		this.name();
 		const blocks = paper.blocks.flatMap((b) => this.block(b));
 		const front = this.front();
 		const text = this.text({ type: 'root', children: [...blocks, ...this.definitions] });
@@ -78,25 +82,6 @@ class Writer {
 	}
 	private lineText(line: Inline[]): string {
 		return this.text({ type: 'root', children: [{ type: 'paragraph', children: this.line(line, 'tag') }] }).trim();
-	}
-
-	/** Labels of what is referred to, and words of what has a title. */
-	private name(): void {
-		const wanted = new Set<string>();
-		for (const { line } of everyLine(this.paper))
-			for (const i of line) if (i.t === 'cross-ref' && i.show !== 'title') wanted.add(i.target);
-		const taken = new Set(this.keys.values());
-		for (const { block: b } of everyBlock(this.paper.blocks)) {
-			if (!('id' in b)) continue;
-			const title = b.t === 'heading' ? b.content : b.t === 'table' || b.t === 'figure' ? b.caption?.content : null;
-			if (title) this.titles.set(b.id, textOf(title));
-			if (!b.id || !(wanted.has(b.id) || (b.t === 'equation' && b.numbered)) || this.labels.has(b.id)) continue;
-			const plain = b.id.replace(/[^A-Za-z0-9_:.-]+/g, '-').replace(/^[^A-Za-z]+|[^A-Za-z0-9]+$/g, '');
-			let label = plain || b.t;
-			for (let n = 2; taken.has(label); n++) label = `${plain || b.t}-${n}`;
-			taken.add(label);
-			this.labels.set(b.id, label);
-		}
 	}
 
 	private readonly context: LineContext = {

@@ -1,6 +1,7 @@
 /** Lines of a paper as phrasing content of mdast; what only papers have stands in it as it is written (scan.ts of the reader). */
 import type { PhrasingContent } from 'mdast';
 import type { Inline, Mark } from '../../../paper';
+import { trimmed } from '../trimmed';
 import { writeCites } from './cites';
 
 export interface LineContext {
@@ -78,17 +79,15 @@ function separate(line: Piece[]): Piece[] {
 	});
 }
 
-/** Without breaks and spaces at its ends, which no line has in Markdown. */
-function trimmed(line: Inline[]): Inline[] {
-	const nothing = (i: Inline | undefined) => i?.t === 'break' || (i?.t === 'text' && !i.text.trim());
-	const out = [...line];
-	while (nothing(out.at(-1))) out.pop();
-	while (nothing(out[0])) out.shift();
-	const [first] = out;
-	if (first?.t === 'text') out[0] = { ...first, text: first.text.trimStart() };
-	const last = out.at(-1);
-	if (last?.t === 'text') out[out.length - 1] = { ...last, text: last.text.trimEnd() };
-	return out;
+/** Signs of emphasis stand next to words: spaces at their ends come out (CommonMark 0.31, 6.2). */
+function outside(i: Inline): Inline[] {
+	const emphasis = (m: Mark) => m.t === 'em' || m.t === 'strong' || m.t === 'strike';
+	if (i.t !== 'text' || !i.marks.some(emphasis)) return [i];
+	const [, before, inner, after] = /^(\s*)([^]*?)(\s*)$/.exec(i.text)!;
+	if (!before && !after) return [i];
+	const plain = i.marks.filter((m) => !emphasis(m));
+	const space = (text: string): Inline[] => (text ? [{ t: 'text', text, marks: plain }] : []);
+	return [...space(before), ...(inner ? [{ ...i, text: inner }] : []), ...space(after)];
 }
 
 export class LineWriter {
@@ -99,12 +98,14 @@ export class LineWriter {
 	) {}
 
 	write(line: Inline[]): PhrasingContent[] {
-		const pieces = trimmed(line).flatMap((i): Piece[] => {
-			const marks = this.kept(i);
-			return this.nodes(i)
-				.filter((n) => n.type !== 'text' || n.value)
-				.map((node) => ({ node, marks }));
-		});
+		const pieces = trimmed(line)
+			.flatMap(outside)
+			.flatMap((i): Piece[] => {
+				const marks = this.kept(i);
+				return this.nodes(i)
+					.filter((n) => n.type !== 'text' || n.value)
+					.map((node) => ({ node, marks }));
+			});
 		return this.group(separate(pieces));
 	}
 

@@ -2,21 +2,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import type { Item } from '../../../csl';
-import { readDoc, SCHEMA_VERSION } from '../../../manuscript';
-import {
-	emptyPaper,
-	everyLine,
-	fromManuscript,
-	paragraph,
-	textOf,
-	words,
-	type Block,
-	type Paper,
-	type PaperCite
-} from '../../../paper';
-import { randomDoc } from '../../../paper/random-doc';
+import { everyLine, paragraph, textOf, type Paper } from '../../../paper';
 import { readDocument } from '../../readers';
+import { anyPaper, citesOf, letters } from '../random-paper';
 import { plainBlocks } from '../same-paper';
 import { writeMarkdown } from '.';
 
@@ -114,27 +102,6 @@ test('everything the reader takes comes back, with its sources, its picture and 
 	assert.match(written.text, /\[see @lark2001, pp\. 12-14, on \*lamps\*; -@stone1988\], as @stone1988 \[ch\. 2\] says/);
 });
 
-/** A manuscript of any shape with a source for every citation, and one list of them at its end. */
-const anyPaper = randomDoc.map((content): Paper => {
-	const paper = fromManuscript(readDoc({ version: SCHEMA_VERSION, content: JSON.stringify(content) }));
-	const ids = new Set<string>();
-	for (const { line } of everyLine(paper))
-		for (const i of line) if (i.t === 'citation') for (const c of i.cites) ids.add(c.sourceId);
-	const item = (id: string): Item => ({ id, type: 'book', title: `On ${id}`, author: [{ family: `F${id}` }] }) as Item;
-	const blocks: Block[] = paper.blocks.filter((b) => b.t !== 'bibliography');
-	const heading = {
-		t: 'heading' as const,
-		id: '',
-		level: 2,
-		content: words('References'),
-		lang: '',
-		align: '' as const
-	};
-	blocks.push({ t: 'bibliography', id: 'list', settings: {}, heading });
-	return { ...emptyPaper(), ...paper, blocks, sources: [...ids].map((id) => ({ id, key: id, item: item(id) })) };
-});
-const letters = (s: string) => s.replace(/[^\p{L}\p{N}]/gu, '');
-
 test('any manuscript: its words and citations come back, and what was written once stays as it is', () => {
 	fc.assert(
 		fc.property(anyPaper, (paper) => {
@@ -146,16 +113,12 @@ test('any manuscript: its words and citations come back, and what was written on
 				for (const i of line) {
 					if (i.t === 'text') assert.ok(all.includes(letters(i.text)), i.text);
 				}
-			const cites = (p: Paper) =>
-				[...everyLine(p)].flatMap(({ line }) =>
-					line.flatMap((i) => (i.t === 'citation' ? i.cites.filter((c) => c.form !== 'author-only') : []))
-				);
-			const key = (p: Paper) => new Map(p.sources.map((s) => [s.id, s.key]));
 			// words before one in the sentence stand in the sentence
-			const before = (c: PaperCite) => (c.form === 'narrative' ? '' : c.prefix);
+			const before = (c: { form: string; prefix: string }) => (c.form === 'narrative' ? '' : c.prefix);
 			const said = (p: Paper) =>
-				cites(p)
-					.map((c) => JSON.stringify([key(p).get(c.sourceId), c.locator, before(c), c.suffix, c.form]))
+				citesOf(p)
+					.filter((c) => c.form !== 'author-only')
+					.map((c) => JSON.stringify({ ...c, prefix: before(c) }))
 					.sort();
 			assert.deepEqual(said(once), said(paper));
 		}),

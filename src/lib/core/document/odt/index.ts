@@ -1,0 +1,91 @@
+/**
+ * The final manuscript as an OpenDocument text (OpenDocument 1.3): real notes, named styles, pages with head and foot,
+ * numbers and references as fields. Nothing in it is live.
+ */
+import { strToU8, zipSync, type Zippable } from 'fflate';
+import { cleanPage, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
+import { inLanguage, type FinalBlock, type FinalDoc, type FinalInline } from '../final';
+import { abstractLines, openingLines } from '../opening';
+import { HeadingNumbers } from '../pages/numbers';
+import { surnameOf } from '../pages/opening';
+import { Content } from './content';
+import { stylesPart } from './styles';
+import { part, xml } from './xml';
+
+export const ODT_TYPE = 'application/vnd.oasis.opendocument.text';
+
+export interface OdtPage {
+	setup: PageSetup;
+	fields: TitleFields;
+}
+
+const plain = (list: readonly FinalInline[]): string =>
+	list
+		.map((i) => (i.t === 'text' ? i.run.text : i.t === 'ref' ? i.text : ' '))
+		.join('')
+		.trim();
+
+/** @param page how the pages are set up; as they are where nothing was chosen when left out */
+export function writeOdt(
+	doc: FinalDoc,
+	{ setup, fields }: OdtPage = { setup: setupOf(cleanPage(null), doc.lang), fields: NO_FIELDS }
+): Uint8Array {
+	const content = new Content(doc, setup);
+	content.learn(doc.blocks);
+	const at = doc.blocks.findIndex((b) => b.t === 'heading' && b.level === 1);
+	const heading = at < 0 ? null : (doc.blocks[at] as Extract<FinalBlock, { t: 'heading' }>);
+	const title = heading ? inLanguage(heading.inlines, heading.lang) : [];
+	const body = at < 0 ? doc.blocks : [...doc.blocks.slice(0, at), ...doc.blocks.slice(at + 1)];
+	const inColumns = setup.columns === 2;
+	const opening = openingLines(title.length > 0, doc.authors, fields, setup);
+	const before = content.opening(opening.lines, title);
+	const numbers = new HeadingNumbers(setup.numbering);
+	const headings = body.flatMap((b) =>
+		b.t === 'heading' ? [{ level: b.level - 1, words: numbers.next(b.level) + plain(b.inlines) }] : []
+	);
+	const contents = setup.contents ? content.contents(headings, setup.contents) : '';
+	const abstract = inColumns ? content.opening(abstractLines(fields, setup, false), title) : '';
+	const ownPage = before !== '' && (setup.contents > 0 || opening.ownPage);
+	const text = abstract + content.body(body, ownPage);
+	const columns = inColumns
+		? `<text:section text:style-name="${content.styles.section(2)}" text:name="Text">${text}</text:section>`
+		: text;
+	const words = {
+		title: doc.title,
+		runningHead: fields.runningHead.trim(),
+		surname: surnameOf(doc.authors[0] ?? '')
+	};
+	const main = part(
+		'document-content',
+		`<office:automatic-styles>${content.styles.all()}</office:automatic-styles><office:body><office:text>${content.declarations()}${before}${contents}${columns}</office:text></office:body>`
+	);
+	const authors = doc.authors.join('; ');
+	const meta = part(
+		'document-meta',
+		`<office:meta>${doc.title ? `<dc:title>${xml(doc.title)}</dc:title>` : ''}${
+			authors
+				? `<meta:initial-creator>${xml(authors)}</meta:initial-creator><dc:creator>${xml(authors)}</dc:creator>`
+				: ''
+		}${doc.lang ? `<dc:language>${xml(doc.lang)}</dc:language>` : ''}${
+			fields.keywords.trim() ? `<meta:keyword>${xml(fields.keywords.trim())}</meta:keyword>` : ''
+		}</office:meta>`
+	);
+	const parts = [
+		{ path: 'content.xml', type: 'text/xml', bytes: strToU8(main) },
+		{ path: 'styles.xml', type: 'text/xml', bytes: strToU8(stylesPart(setup, words, doc.lang, doc.numbersAnew)) },
+		{ path: 'meta.xml', type: 'text/xml', bytes: strToU8(meta) },
+		...content.members
+	];
+	const rows = [{ path: '/', type: ODT_TYPE }, ...parts].map(
+		({ path, type }) =>
+			`<manifest:file-entry manifest:full-path="${xml(path)}" manifest:media-type="${type}"${path === '/' ? ' manifest:version="1.3"' : ''}/>`
+	);
+	const manifest = `<?xml version="1.0" encoding="UTF-8"?>\n<manifest:manifest xmlns:manifest="urn:oasis:names:tc:opendocument:xmlns:manifest:1.0" manifest:version="1.3">${rows.join('')}</manifest:manifest>`;
+	const files: Zippable = {
+		// the type stands first and as it is (Part 2, 3.3)
+		mimetype: [strToU8(ODT_TYPE), { level: 0 }]
+	};
+	for (const { path, bytes } of parts) if (!path.endsWith('/')) files[path] = bytes;
+	files['META-INF/manifest.xml'] = strToU8(manifest);
+	return zipSync(files);
+}

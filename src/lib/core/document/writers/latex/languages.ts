@@ -1,0 +1,41 @@
+/** Languages as babel names them (its manual, 1.1). */
+const NAMES: Record<string, string> = {
+	en: 'english',
+	'en-US': 'american',
+	'en-GB': 'british',
+	'en-AU': 'australian',
+	de: 'ngerman',
+	'de-AT': 'naustrian',
+	'de-CH': 'nswissgerman',
+	ca: 'catalan',
+	cs: 'czech',
+	da: 'danish',
+	el: 'greek',
+	es: 'spanish',
+	et: 'estonian',
+	fi: 'finnish',
+	fr: 'french',
+	he: 'hebrew',
+	hr: 'croatian',
+	hu: 'hungarian',
+	is: 'icelandic',
+	it: 'italian',
+	la: 'latin',
+	nb: 'norsk',
+	nl: 'dutch',
+	nn: 'nynorsk',
+	no: 'norsk',
+	pl: 'polish',
+	pt: 'portuguese',
+	'pt-BR': 'brazilian',
+	ro: 'romanian',
+	ru: 'russian',
+	sk: 'slovak',
+	sl: 'slovene',
+	sv: 'swedish',
+	tr: 'turkish',
+	uk: 'ukrainian'
+};
+
+/** @param lang BCP 47 @returns empty for one that babel has no name for here */
+export const babelName = (lang: string): string => NAMES[lang] ?? NAMES[lang.split('-')[0]] ?? '';
