@@ -215,7 +215,7 @@ test('a chapter with notes is saved as Markdown, and opened from it again: every
 	await expect(page.getByRole('document', { name: 'The file as it will be' })).toContainText('The lamplighters');
 	const [saved] = await Promise.all([
 		page.waitForEvent('download'),
-		page.getByRole('button', { name: 'Save as Markdown' }).click()
+		page.getByRole('button', { name: 'Save as Markdown with cite keys' }).click()
 	]);
 	expect(saved.suggestedFilename()).toMatch(/^the-lamplighters.*\.zip$/);
 	const members = unzipSync(readFileSync((await saved.path())!));

@@ -4,7 +4,7 @@
  */
 import { DOMSerializer, Fragment, Slice, type DOMOutputSpec, type Node } from 'prosemirror-model';
 import { closeHistory } from 'prosemirror-history';
-import type { EditorState, Transaction } from 'prosemirror-state';
+import { Selection, type EditorState, type Transaction } from 'prosemirror-state';
 import type { EditorView } from 'prosemirror-view';
 import {
 	cleanOverride,
@@ -264,6 +264,10 @@ export function clipboardOf(
 			paste: (view, event) => {
 				const html = event.clipboardData?.getData('text/html') ?? '';
 				const large = !inNote && html.length >= LARGE;
+				if (!html && !inNote && putFiles(view, event.clipboardData, context)) {
+					event.preventDefault();
+					return true;
+				}
 				if (!html || !view.editable || (!large && pasteReading())) return false;
 				event.preventDefault();
 				context.inBackground(
@@ -273,6 +277,10 @@ export function clipboardOf(
 				return true;
 			},
 			drop: (view, event) => {
+				if (!view.dragging && !inNote && putFiles(view, event.dataTransfer, context, event)) {
+					event.preventDefault();
+					return true;
+				}
 				if (pasteReading() || view.dragging || !event.dataTransfer?.getData('text/html')) return false;
 				event.preventDefault();
 				context.inBackground(
@@ -283,6 +291,19 @@ export function clipboardOf(
 			}
 		}
 	};
+}
+
+/** Pictures among what is pasted or dropped become figures. @returns whether there were any */
+function putFiles(view: EditorView, data: DataTransfer | null, context: NodeViewContext, at?: DragEvent): boolean {
+	const files = [...(data?.files ?? [])].filter((f) => f.type.startsWith('image/'));
+	if (!files.length || !view.editable) return false;
+	const pos = at && view.posAtCoords({ left: at.clientX, top: at.clientY })?.pos;
+	if (pos !== undefined) view.dispatch(view.state.tr.setSelection(Selection.near(view.state.doc.resolve(pos))));
+	context.inBackground(
+		import('./image-files').then((m) => m.putPictures(view, files, context)),
+		'The picture could not be put in. The file is where it was.'
+	);
+	return true;
 }
 
 /** Pastes as soon as what reads it is there. */

@@ -151,6 +151,11 @@ export class DocumentStore {
 		return changed;
 	}
 
+	/** Goes on with other plugins; what those that stay have kept stays. */
+	reconfigure(change: (plugins: readonly Plugin[]) => Plugin[]): void {
+		this.state = this.state.reconfigure({ plugins: change(this.state.plugins) });
+	}
+
 	/** Reads sections, words and quotations. */
 	describe(): void {
 		this.outline = readOutline(this.doc);

@@ -53,7 +53,7 @@ import { Debounce } from './debounce';
 import { lightUp } from './light-up';
 import { beginningInSight } from './navigation';
 import { DocumentStore, type Change } from './document-store';
-import { BIBLIOGRAPHY_MAY_GO, editorPlugins, type Gestures } from './plugins';
+import { BIBLIOGRAPHY_MAY_GO, editorPlugins, whenTables, type Gestures } from './plugins';
 import { LABEL } from './commands';
 import { gesturesOf } from './gestures';
 import type { NodeViewContext } from './node-view-context';
@@ -159,7 +159,8 @@ export class Draft implements NodeViewContext {
 		this.readOnly = readOnly;
 		const doc = this.assets.named(docOf(m));
 		this.initial = doc;
-		this.store = new DocumentStore(doc, m.title, m.undo, editorPlugins(this.gestures(null)));
+		const plugins = [...editorPlugins(this.gestures(null)), whenTables(() => this.takeTables())];
+		this.store = new DocumentStore(doc, m.title, m.undo, plugins);
 		this.describeSoon = new Debounce(() => this.takeDescription(), 150, 150);
 		if (doc.childCount > LONG && !whole) this.virtualise();
 		this.formatting = new FormattingService({
@@ -274,6 +275,17 @@ export class Draft implements NodeViewContext {
 		});
 		this.virtualizer?.attach(this.view);
 		this.writing.changed(this.view);
+	}
+
+	/** The text has a table: what tables need comes, and writing goes on meanwhile. */
+	private takeTables(): void {
+		this.inBackground(
+			import('./table-plugins').then((m) => {
+				this.store.reconfigure(m.withTables);
+				this.view?.updateState(this.store.state);
+			}),
+			'Tables can be read and typed in, but their rows and columns not changed: that part of the page could not be loaded.'
+		);
 	}
 
 	/** What keys do; `inner` is the note editor they are pressed in. */

@@ -8,11 +8,12 @@ import { documentOf, notationOf } from './notation';
 import { ParagraphSelection } from './paragraph-selection';
 import { NO_GESTURES } from './no-gestures';
 import { editorPlugins } from './plugins';
+import { withTables } from './table-plugins';
 
 /** A text being written, as far as keys go. @returns whether a key was taken */
 function writing(text: string) {
 	const { doc, selection } = documentOf(text);
-	const plugins = [...editorPlugins(NO_GESTURES), history()].filter(
+	const plugins = withTables([...editorPlugins(NO_GESTURES), history()]).filter(
 		(p, i, all) => all.findIndex((q) => (q as { key?: string }).key === (p as { key?: string }).key) === i
 	);
 	let state = EditorState.create({ doc, selection, plugins });

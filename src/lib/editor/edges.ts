@@ -7,7 +7,6 @@ import { joinTextblockBackward, joinTextblockForward, lift } from 'prosemirror-c
 import type { NodeType, ResolvedPos } from 'prosemirror-model';
 import { liftListItem } from 'prosemirror-schema-list';
 import { NodeSelection, Selection, TextSelection, type Command, type EditorState } from 'prosemirror-state';
-import { addRowAfter, goToNextCell, isInTable } from 'prosemirror-tables';
 import { schema } from '$lib/core/manuscript';
 
 const { nodes } = schema;
@@ -161,24 +160,6 @@ export const stayInFixedLine: Command = (state) => {
 export const atDelete: Command[] = [stayInFixedLine, dropEmptyHere, selectEquation('after'), joinTextblockForward];
 
 // --- Tab --------------------------------------------------------------------------------------------------------------
-
-/** From the last cell of a table Tab goes on in a new row. */
-export const tabInTable: Command = (state, dispatch, view) => {
-	if (goToNextCell(1)(state, dispatch, view)) return true;
-	if (!isInTable(state)) return false;
-	if (!dispatch) return true;
-	let next = state;
-	addRowAfter(state, (tr) => {
-		next = state.apply(tr);
-		goToNextCell(1)(next, (move) => tr.setSelection(TextSelection.create(tr.doc, move.selection.from)));
-		dispatch(tr.scrollIntoView());
-	});
-	return true;
-};
-
-/** Shift and Tab in the first cell of a table stay there. */
-export const backTabInTable: Command = (state, dispatch, view) =>
-	goToNextCell(-1)(state, dispatch, view) || isInTable(state);
 
 /** Within a list Tab never leaves the text, also where nothing can be moved in further. */
 export const stayInList: Command = (state) => depthOf(state.selection.$from, nodes.list_item) > 0;

@@ -8,6 +8,7 @@ import { insertPlaceholder } from './commands';
 import type { Draft } from './draft.svelte';
 import { step } from './navigation';
 import type { Gestures } from './plugins';
+import { askToEdit } from './views';
 
 /** @param inner the note editor that the keys are pressed in; null for the text */
 export function gesturesOf(draft: Draft, inner: (() => EditorView | null) | null): Gestures {
@@ -29,6 +30,8 @@ export function gesturesOf(draft: Draft, inner: (() => EditorView | null) | null
 				draft.noteEditors.focus(sel.node.attrs.id as string);
 				return true;
 			}
+			if (sel.node.type === schema.nodes.equation || sel.node.type === schema.nodes.math)
+				return askToEdit(v.dom, 'formula');
 			return openIfCitation(draft, sel.node, sel.from, v);
 		},
 		insertNote: (kind) => draft.noteEditors.insert(kind),

@@ -5,6 +5,7 @@ import { EditorState, NodeSelection, TextSelection, type Transaction } from 'pro
 import type { EditorView } from 'prosemirror-view';
 import { docFromText, type PlacementKind, type QuoteMarks } from '$lib/core/manuscript';
 import { editorPlugins, type Gestures } from './plugins';
+import { withTables } from './table-plugins';
 
 /** A text being written, with what the gestures were asked for. */
 function writing(
@@ -23,7 +24,7 @@ function writing(
 		shapesMarks: () => !more.asTyped,
 		placement: () => more.placement ?? 'sentence'
 	};
-	const plugins = editorPlugins(g, { inNote: more.inNote });
+	const plugins = more.inNote ? editorPlugins(g, { inNote: true }) : withTables(editorPlugins(g));
 	let state = EditorState.create({ doc: docFromText(text), plugins });
 	const view = {
 		composing: false,

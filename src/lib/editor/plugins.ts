@@ -22,12 +22,11 @@ import {
 	type Transaction
 } from 'prosemirror-state';
 import { Decoration, DecorationSet } from 'prosemirror-view';
-import { tableEditing } from 'prosemirror-tables';
-import type { Node, Slice } from 'prosemirror-model';
+import { Fragment, type Node, type Slice } from 'prosemirror-model';
 import type { Step } from 'prosemirror-transform';
 import { newId, schema, typeMark, type PlacementKind, type QuoteMarks } from '$lib/core/manuscript';
 import { caretOnFocus } from './caret-on-focus';
-import { atBackspace, atDelete, backTabInTable, leaveFixedLine, splitTitle, stayInList, tabInTable } from './edges';
+import { atBackspace, atDelete, leaveFixedLine, splitTitle, stayInList } from './edges';
 import { selectParagraphs } from './paragraph-selection';
 import { setBlock, toggleList, toggleQuotation } from './writing';
 
@@ -190,8 +189,8 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		},
 		'Alt-PageDown': () => g.step(1),
 		'Alt-PageUp': () => g.step(-1),
-		Tab: chainCommands(tabInTable, sinkListItem(nodes.list_item), stayInList),
-		'Shift-Tab': chainCommands(backTabInTable, liftListItem(nodes.list_item)),
+		Tab: chainCommands(sinkListItem(nodes.list_item), stayInList),
+		'Shift-Tab': liftListItem(nodes.list_item),
 		'Mod-Alt-0': setBlock('paragraph'),
 		'Mod-Alt-1': setBlock('heading-1'),
 		'Mod-Alt-2': setBlock('heading-2'),
@@ -221,16 +220,42 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		ownTyping(),
 		dropCursor({ color: 'var(--verdigris)' })
 	];
-	if (!options.inNote)
-		list.push(
-			history(),
-			gapCursor(),
-			tableEditing({ allowTableNodeSelection: true }),
-			uniqueIds(),
-			keepBibliographies(),
-			placeholders()
-		);
+	if (!options.inNote) list.push(history(), gapCursor(), uniqueIds(), keepBibliographies(), placeholders());
 	return list;
+}
+
+/**
+ * Has what tables need loaded with the first table of the text.
+ * @param load is asked once; the text can be written in meanwhile
+ */
+export function whenTables(load: () => void): Plugin<boolean> {
+	const holds = (node: Node | Slice['content']): boolean => {
+		let found = false;
+		node.descendants((n) => {
+			found ||= n.type === nodes.table_row;
+			return !found && !n.isTextblock;
+		});
+		return found;
+	};
+	// views of plugins are made anew when others join them
+	let asked = false;
+	const key: Plugin<boolean> = new Plugin<boolean>({
+		state: {
+			init: (_, state) => holds(state.doc),
+			apply: (tr, known) =>
+				known || tr.steps.some((s) => holds((s as Step & { slice?: Slice }).slice?.content ?? Fragment.empty))
+		},
+		view(view) {
+			const ask = (state: EditorState) => {
+				if (asked || !key.getState(state)) return;
+				asked = true;
+				load();
+			};
+			ask(view.state);
+			return { update: (v) => ask(v.state) };
+		}
+	});
+	return key;
 }
 
 /** Has the views look at the selection now; the browser tells of it later. */

@@ -1,6 +1,7 @@
 /** How citations, notes, placeholders and the bibliography look in the sheet. */
 import type { Node } from 'prosemirror-model';
-import type { NodeView, NodeViewConstructor, ViewMutationRecord } from 'prosemirror-view';
+import { NodeSelection } from 'prosemirror-state';
+import type { EditorView, NodeView, NodeViewConstructor, ViewMutationRecord } from 'prosemirror-view';
 import { cleanOverride, overrideHtml, overrideText, type CrossRefShow, type NoteTarget } from '$lib/core/manuscript';
 import type { NodeViewContext } from './node-view-context';
 import { BibliographyView } from './bibliography-view';
@@ -8,7 +9,7 @@ import { BibliographyView } from './bibliography-view';
 /** What stands in a line as one thing: selected as a whole, drawn by itself alone. */
 abstract class Atom implements NodeView {
 	readonly dom: HTMLElement;
-	constructor(tag: 'span' | 'sup') {
+	constructor(tag: 'span' | 'sup' | 'div') {
 		this.dom = document.createElement(tag);
 	}
 	selectNode(): void {
@@ -195,6 +196,98 @@ class PlaceholderView extends Atom {
 	}
 }
 
+/** Tells the page that something is to be edited in a form of its own. */
+export const askToEdit = (dom: HTMLElement, what: 'formula' | 'figure'): boolean =>
+	dom.dispatchEvent(new CustomEvent('rq-edit', { bubbles: true, detail: what }));
+
+/** A press on something that is no text selects all of it. */
+function selectNode(view: EditorView, getPos: () => number | undefined): void {
+	const pos = getPos();
+	if (pos !== undefined) view.dispatch(view.state.tr.setSelection(NodeSelection.create(view.state.doc, pos)));
+}
+
+/** “Table 2” before a caption, as references have it. */
+function showLabel(dom: HTMLElement, id: unknown, context: NodeViewContext): void {
+	const label = id ? context.crossRef(id as string, 'label') : '';
+	dom.style.setProperty('--label', JSON.stringify(label && `${label}. `));
+}
+
+/** A table with its caption. */
+class CaptionedTableView implements NodeView {
+	readonly dom = document.createElement('div');
+	readonly contentDOM = this.dom;
+	constructor(
+		private node: Node,
+		private readonly context: NodeViewContext
+	) {
+		this.dom.dataset.rqTable = '';
+		context.nodeViews.crossRefs.add(this);
+		this.refresh();
+	}
+	refresh(): void {
+		showLabel(this.dom, this.node.attrs.id, this.context);
+	}
+	update(node: Node): boolean {
+		if (node.type !== this.node.type) return false;
+		this.node = node;
+		this.refresh();
+		return true;
+	}
+	ignoreMutation(m: ViewMutationRecord): boolean {
+		return m.type === 'attributes' && m.target === this.dom;
+	}
+	destroy(): void {
+		this.context.nodeViews.crossRefs.delete(this);
+	}
+}
+
+/** A formula: as it is typed until what sets it is there. */
+class FormulaView extends Atom {
+	private readonly set: HTMLElement;
+	private readonly number: HTMLElement | null = null;
+	constructor(
+		private node: Node,
+		private readonly context: NodeViewContext
+	) {
+		super(node.isInline ? 'span' : 'div');
+		this.dom.className = 'formula';
+		this.set = this.dom.appendChild(document.createElement('span'));
+		if (!node.isInline) this.number = this.dom.appendChild(document.createElement('b'));
+		this.dom.ondblclick = () => askToEdit(this.dom, 'formula');
+		context.nodeViews.crossRefs.add(this);
+		this.draw();
+	}
+	private draw(): void {
+		const tex = this.node.attrs.tex as string;
+		this.set.textContent = tex;
+		this.dom.dataset[this.number ? 'rqEquation' : 'rqMath'] = tex;
+		this.refresh();
+		this.context.inBackground(
+			import('./formula').then((m) => {
+				if (this.node.attrs.tex === tex)
+					this.dom.classList.toggle('unset', !m.setFormula(this.set, tex, !this.node.isInline));
+			}),
+			'Formulas stand as they are typed: the part of the page that sets them could not be loaded.'
+		);
+	}
+	refresh(): void {
+		if (!this.number) return;
+		const n = this.node.attrs.numbered ? this.context.crossRef(this.node.attrs.id as string, 'number') : '';
+		this.number.textContent = /^\d+$/.test(n) ? `(${n})` : '';
+	}
+	update(node: Node): boolean {
+		if (node.type !== this.node.type) return false;
+		const before = this.node.attrs.tex as string;
+		this.node = node;
+		if (before === node.attrs.tex) this.refresh();
+		else this.draw();
+		return true;
+	}
+	destroy(): void {
+		this.context.nodeViews.crossRefs.delete(this);
+	}
+}
+
 /** A picture with its caption. */
 class FigureView implements NodeView {
 	readonly dom = document.createElement('figure');
@@ -203,11 +296,17 @@ class FigureView implements NodeView {
 
 	constructor(
 		private node: Node,
-		private readonly context: NodeViewContext
+		private readonly context: NodeViewContext,
+		view: EditorView,
+		getPos: () => number | undefined
 	) {
 		this.img.contentEditable = 'false';
 		this.img.draggable = false;
+		this.img.onclick = () => selectNode(view, getPos);
+		this.img.ondblclick = () => askToEdit(this.dom, 'figure');
 		this.dom.append(this.img, this.contentDOM);
+		context.nodeViews.crossRefs.add(this);
+		this.refresh();
 		this.show();
 	}
 	private show(): void {
@@ -220,11 +319,18 @@ class FigureView implements NodeView {
 		if (node.type !== this.node.type) return false;
 		const before = this.node.attrs;
 		this.node = node;
+		this.refresh();
 		if (before.asset !== node.attrs.asset || before.alt !== node.attrs.alt) this.show();
 		return true;
 	}
+	refresh(): void {
+		showLabel(this.dom, this.node.attrs.id, this.context);
+	}
 	ignoreMutation(m: ViewMutationRecord): boolean {
 		return m.type !== 'selection' && !this.contentDOM.contains(m.target);
+	}
+	destroy(): void {
+		this.context.nodeViews.crossRefs.delete(this);
 	}
 }
 
@@ -233,7 +339,10 @@ export function nodeViews(context: NodeViewContext, inNote = false): Record<stri
 		citation: (node) => new CitationView(node, context, inNote),
 		note: (node) => new NoteView(node, context),
 		citation_placeholder: (node) => new PlaceholderView(node),
-		figure: (node) => new FigureView(node, context),
+		figure: (node, view, getPos) => new FigureView(node, context, view, getPos),
+		captioned_table: (node) => new CaptionedTableView(node, context),
+		equation: (node) => new FormulaView(node, context),
+		math: (node) => new FormulaView(node, context),
 		note_ref: (node) => new NoteRefView(node, context),
 		cross_ref: (node) => new CrossRefView(node, context),
 		bibliography: (node, _view, getPos) => new BibliographyView(node, context, getPos)

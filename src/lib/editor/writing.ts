@@ -21,12 +21,20 @@ export interface WritingState {
 	/** The innermost list around the caret. */
 	list: ListKind | null;
 	quotation: boolean;
+	table: boolean;
 	marks: WritingMark[];
 	/** Address of the link at the caret. */
 	link: string | null;
 }
 
-export const EMPTY: WritingState = { block: 'paragraph', list: null, quotation: false, marks: [], link: null };
+export const EMPTY: WritingState = {
+	block: 'paragraph',
+	list: null,
+	quotation: false,
+	table: false,
+	marks: [],
+	link: null
+};
 
 /** The title of the manuscript is the heading of the first level it begins with; sections begin one level below. */
 const isTitle = (state: EditorState, depth: number): boolean => {
@@ -65,16 +73,19 @@ export function writingState(state: EditorState): WritingState {
 	const { $from } = state.selection;
 	let list: ListKind | null = null;
 	let quotation = false;
+	let table = false;
 	for (let d = $from.depth; d > 0; d--) {
 		const { type } = $from.node(d);
 		if (!list && type === nodes.bullet_list) list = 'bulleted';
 		if (!list && type === nodes.ordered_list) list = 'numbered';
 		if (type === nodes.blockquote) quotation = true;
+		if (type === nodes.table_row) table = true;
 	}
 	return {
 		block: blockOf(state),
 		list,
 		quotation,
+		table,
 		marks: WRITING_MARKS.filter((m) => isOn(state, marks[m])),
 		link: (linkAt(state)?.mark.attrs.href as string | undefined) ?? null
 	};
@@ -84,6 +95,7 @@ export const sameWriting = (a: WritingState, b: WritingState): boolean =>
 	a.block === b.block &&
 	a.list === b.list &&
 	a.quotation === b.quotation &&
+	a.table === b.table &&
 	a.link === b.link &&
 	a.marks.join() === b.marks.join();
 

@@ -65,3 +65,9 @@ export function blockDom(n: Node): Record<string, string> {
 	if (n.attrs.align) out.style = `text-align: ${n.attrs.align as string}`;
 	return out;
 }
+
+/** Widths of the columns of a cell, in pixels. */
+export function validWidths(value: unknown): void {
+	if (value !== null && !(Array.isArray(value) && value.every((n) => typeof n === 'number')))
+		throw new RangeError('Widths of columns are numbers, or none.');
+}

@@ -7,6 +7,7 @@ import { noteRefs } from './note-refs';
 import { ownWork } from './own-work';
 import { departing, missingLocators } from './quotations';
 import { incomplete, twice, untidy } from './sources';
+import { crossRefs, undescribed } from './things';
 import type { Checker, CheckName, Facts, Finding, Weight } from './types';
 
 export { quickCheck } from './quick';
@@ -29,6 +30,7 @@ export const CHECKS: readonly Check[] = [
 	{ name: 'citation_placeholder', title: 'Source needed', weight: 'fault', run: placeholders },
 	{ name: 'missing', title: 'Cited, but not in your library', weight: 'fault', run: missing },
 	{ name: 'note-ref', title: 'References to a note that is gone', weight: 'fault', run: noteRefs },
+	{ name: 'cross-ref', title: 'References to something that is gone', weight: 'fault', run: crossRefs },
 	{ name: 'unlisted', title: 'Cited, but in no bibliography', weight: 'fault', run: unlisted },
 	{
 		name: 'override',
@@ -38,6 +40,7 @@ export const CHECKS: readonly Check[] = [
 	},
 	{ name: 'departs', title: 'Quotations that depart from their excerpt', weight: 'look', run: departing },
 	{ name: 'missing-locator', title: 'Quotations without a page', weight: 'look', run: missingLocators },
+	{ name: 'undescribed', title: 'Pictures without a description', weight: 'look', run: undescribed },
 	{ name: 'incomplete', title: 'Incomplete sources', weight: 'look', run: incomplete },
 	{ name: 'untidy', title: 'Sources to clean up', weight: 'look', run: untidy },
 	{ name: 'duplicates', title: 'Possible duplicates', weight: 'look', run: twice },

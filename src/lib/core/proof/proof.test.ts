@@ -310,3 +310,20 @@ test('the demo manuscripts: cites of the ledger and of the sections are those of
 		for (const x of proofread(f)) assert.ok(names.has(x.check) && x.pos < doc.content.size && x.what);
 	}
 });
+
+test('references to what is gone, and pictures that nobody described', () => {
+	const doc = schema.node('doc', null, [
+		schema.node('paragraph', null, [
+			schema.node('cross_ref', { target: 'fig' }),
+			schema.node('cross_ref', { target: 'gone', show: 'number' })
+		]),
+		schema.node('figure', { id: 'fig', asset: 'ab'.repeat(20), alt: ' ' }, schema.node('caption')),
+		schema.node('figure', { id: 'told', asset: 'cd'.repeat(20), alt: 'A quay' }, schema.node('caption'))
+	]);
+	assert.deepEqual(found(facts('', [], { doc }), 'cross-ref'), [
+		{ check: 'cross-ref', pos: 2, what: 'A reference to something that is not there' }
+	]);
+	assert.deepEqual(found(facts('', [], { doc }), 'undescribed'), [
+		{ check: 'undescribed', pos: 4, what: 'Figure 1 says nothing to those who cannot see it' }
+	]);
+});

@@ -9,6 +9,8 @@ export type CheckName =
 	| 'citation_placeholder'
 	| 'missing'
 	| 'note-ref'
+	| 'cross-ref'
+	| 'undescribed'
 	| 'unlisted'
 	| 'override'
 	| 'departs'

@@ -21,7 +21,7 @@
 	let wrong = $state(false);
 	let input = $state<HTMLInputElement | null>(null);
 	onMount(() => {
-		input?.focus();
+		input?.focus({ preventScroll: true });
 		input?.select();
 	});
 	function submit(e: SubmitEvent) {

@@ -21,7 +21,17 @@
 
 	let { draft, onfind }: { draft: Draft; onfind: () => void } = $props();
 	let bar = $state<HTMLElement | null>(null);
-	let open = $state<'' | 'block' | 'more' | 'insert' | 'link' | 'language' | 'file'>('');
+	type Thing = 'table' | 'figure' | 'formula' | 'reference' | 'in-table';
+	let open = $state<'' | 'block' | 'more' | 'insert' | 'link' | 'language' | 'file' | Thing>('');
+	// loaded when first asked for
+	const things = {
+		table: () => import('./TableForm.svelte'),
+		figure: () => import('./FigureForm.svelte'),
+		formula: () => import('./FormulaForm.svelte'),
+		reference: () => import('./ReferenceForm.svelte'),
+		'in-table': () => import('./TableMenu.svelte')
+	};
+	const thing = $derived(open in things ? things[open as Thing] : null);
 	/** The control that Tab comes to. */
 	let stop = $state('block');
 
@@ -104,6 +114,10 @@
 		},
 		{ name: 'Excerpt…', keys: 'Alt Q', run: () => act(() => draft.gestures(inNoteView()).beside('excerpts')) },
 		{ name: '“Source needed”', keys: 'Alt G', run: () => act(() => draft.gestures(inNoteView()).insertPlaceholder()) },
+		{ name: 'Table…', parted: true, disabled: inNote, run: () => (open = 'table') },
+		{ name: 'Figure…', disabled: inNote, run: () => (open = 'figure') },
+		{ name: 'Equation…', run: () => (open = 'formula') },
+		{ name: 'Cross-reference…', run: () => (open = 'reference') },
 		{ name: 'Page break', parted: true, disabled: inNote || noBlocks, run: () => run(insertPageBreak) },
 		{ name: 'Bibliography', disabled: inNote, run: () => act(() => draft.run(insertBibliography('end'))) },
 		{ name: 'Text from a file…', disabled: inNote, run: () => (open = 'file') }
@@ -151,7 +165,14 @@
 	}
 </script>
 
-<svelte:window onkeydown={shortcuts} />
+<svelte:window
+	onkeydown={shortcuts}
+	{@attach (w: Window) => {
+		const edit = (e: Event) => !fixed && (open = (e as CustomEvent<'formula' | 'figure'>).detail);
+		w.addEventListener('rq-edit', edit);
+		return () => w.removeEventListener('rq-edit', edit);
+	}}
+/>
 
 {#snippet button(b: Toggle)}
 	<Press
@@ -170,6 +191,14 @@
 				class="icon"
 			/>{:else}{b.look ? b.name[0] : b.name}{/if}</Press
 	>
+{/snippet}
+{#snippet form()}
+	{#if thing}{#await thing() then T}<T.default
+				{draft}
+				{run}
+				onclose={back}
+				onaway={() => (open = '')}
+			/>{:catch}{@render unloaded()}{/await}{/if}
 {/snippet}
 {#snippet unloaded()}<Unloaded what="The form" />{/snippet}
 {#snippet menu(id: 'block' | 'more' | 'insert', label: string, name: string, rows: MenuRow[], off: boolean)}
@@ -209,7 +238,7 @@
 	bind:this={bar}
 	onkeydown={keys}
 	onmousedown={(e) => {
-		if (!(e.target as HTMLElement).closest('input')) e.preventDefault();
+		if (!(e.target as HTMLElement).closest('input, textarea, select, label')) e.preventDefault();
 	}}
 >
 	{@render menu('block', `Kind of paragraph: ${blockName}`, blockName, blocks, noBlocks)}
@@ -233,9 +262,26 @@
 	</span>
 	{@render menu('more', 'More formatting', 'More', moreMarks, fixed)}
 	<i class="rule" aria-hidden="true"></i>
-	{#each blockToggles as b (b.id)}{@render button(b)}{/each}
+	{#if now.table}
+		<!-- cells hold no lists and no quotations -->
+		<span class="holder">
+			{@render button({
+				id: 'in-table',
+				name: 'Rows, columns and cells',
+				on: open === 'in-table',
+				off: fixed,
+				act: () => show('in-table')
+			})}
+			{#if open === 'in-table'}{@render form()}{/if}
+		</span>
+	{:else}
+		{#each blockToggles as b (b.id)}{@render button(b)}{/each}
+	{/if}
 	<i class="rule" aria-hidden="true"></i>
-	{@render menu('insert', 'Insert', 'Insert', insertions, fixed)}
+	<span class="holder">
+		{@render menu('insert', 'Insert', 'Insert', insertions, fixed)}
+		{#if open !== 'in-table'}{@render form()}{/if}
+	</span>
 	{#if open === 'file'}{#await import('../open/InsertFile.svelte') then File}<File.default
 				{draft}
 				onclose={back}

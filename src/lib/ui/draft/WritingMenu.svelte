@@ -27,7 +27,8 @@
 	let box = $state<HTMLElement | null>(null);
 	const items = () => [...box!.querySelectorAll<HTMLElement>('button')];
 	onMount(() => {
-		(box!.querySelector<HTMLElement>('[aria-checked="true"]') ?? items()[0]).focus();
+		// the line stays at the top: the browser would scroll to where it stands in the page
+		(box!.querySelector<HTMLElement>('[aria-checked="true"]') ?? items()[0]).focus({ preventScroll: true });
 	});
 	function keys(e: KeyboardEvent) {
 		if (e.key === 'Escape' || e.key === 'Tab') {
@@ -47,7 +48,7 @@
 		if (to === undefined && !found) return;
 		e.preventDefault();
 		e.stopPropagation();
-		(found ?? list[(to! + list.length) % list.length]).focus();
+		(found ?? list[(to! + list.length) % list.length]).focus({ preventScroll: true });
 	}
 	function away(target: Element) {
 		if (!target.closest('[aria-haspopup="menu"][aria-expanded="true"]')) onaway();

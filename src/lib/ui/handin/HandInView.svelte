@@ -1,10 +1,9 @@
 <script lang="ts">
 	/** Handing in: the final file, a page to look at first, the list and the sources to take along. */
 	import { onMount, untrack } from 'svelte';
-	import { writeHtml, writePages } from '$lib/core/document';
+	import { writePages } from '$lib/core/document';
 	import { bibliographyForClipboard } from '$lib/core/citing';
 	import { printedFields } from '$lib/core/page';
-	import type { Dropped } from '$lib/core/paper';
 	import { guide } from '$lib/services/guide.svelte';
 	import { unexpected } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
@@ -13,12 +12,12 @@
 	import Bar from '../parts/Bar.svelte';
 	import Alert from '../kit/Alert.svelte';
 	import Btn from '../kit/Btn.svelte';
-	import Fold from '../kit/Fold.svelte';
 	import Press from '../kit/Press.svelte';
 	import GuideCard from '../guide/GuideCard.svelte';
 	import Lost from '../parts/Lost.svelte';
 	import { many } from '../parts/many';
 	import PageSheets from '../pages/PageSheets.svelte';
+	import FileRows from './FileRows.svelte';
 	import { makeReady, type Ready } from './make-ready';
 	import PageFacts from './PageFacts.svelte';
 
@@ -29,10 +28,7 @@
 	}
 	let { id, printing = false }: Props = $props();
 	let ready = $state.raw<Ready | null>(null);
-	/** What the file that was saved last could not hold. */
-	let dropped = $state.raw<Dropped[]>([]);
 	let trouble = $state('');
-	let busy = $state('');
 	let saved = $state(false);
 	let across = $state<1 | 2>(2);
 	let pages = $state(0);
@@ -73,47 +69,6 @@
 		if (done && wanted) print();
 	});
 
-	async function docx() {
-		if (!final || !ready) return;
-		busy = 'docx';
-		try {
-			const { writeDocx } = await import('$lib/core/document/docx');
-			download(
-				`${fileName(final.title)}.docx`,
-				await writeDocx(final, { setup: ready.setup, fields: printedFields(ready.page) }),
-				'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
-			);
-			saved = true;
-			toasts.say('The DOCX file is in your downloads. Your manuscript stays live here.');
-		} catch (e) {
-			toasts.say(unexpected(e, 'The DOCX file could not be written. Your manuscript is not touched.'));
-		} finally {
-			busy = '';
-		}
-	}
-	function html() {
-		if (!final) return;
-		download(`${fileName(final.title)}.html`, writeHtml(final), 'text/html');
-		saved = true;
-		toasts.say('The HTML file is in your downloads. Your manuscript stays live here.');
-	}
-	async function markdown() {
-		if (!formatted) return;
-		busy = 'markdown';
-		try {
-			const { markdownFile } = await import('./markdown-file');
-			const name = fileName(formatted.manuscript.title);
-			const file = await markdownFile(formatted, name);
-			download(`${name}.${file.ending}`, file.data, file.type);
-			dropped = file.dropped;
-			saved = true;
-			toasts.say('The Markdown file is in your downloads. Your manuscript stays live here.');
-		} catch (e) {
-			toasts.say(unexpected(e, 'The Markdown file could not be written. Your manuscript is not touched.'));
-		} finally {
-			busy = '';
-		}
-	}
 	async function copyList() {
 		const words = (ready?.lists ?? []).map(bibliographyForClipboard);
 		await copyRich(words.map((w) => w.html).join(''), words.map((w) => w.text).join('\n\n'));
@@ -138,7 +93,7 @@
 			<p>The file is in your downloads. The manuscript stays on the desk, and its citations stay live.</p>
 			<p><kbd>?</kbd> lists the keys of every view.</p>
 		{:else}
-			<p>Save it as DOCX, HTML or Markdown. On the right is what will be in it.</p>
+			<p>Save it in the format that is asked for. On the right is what will be in it.</p>
 		{/if}
 	</GuideCard>
 {/if}
@@ -167,38 +122,7 @@
 				{#if manuscript && result}“{manuscript.title}” in {result.style.title}.{/if} A final file is plain text and formatting;
 				the live manuscript stays on the desk.
 			</p>
-			<h2>The file</h2>
-			<div class="row">
-				<div><b>DOCX</b><span>Real footnotes or endnotes, headings and hanging indents</span></div>
-				<Btn kind="primary" disabled={!final || busy === 'docx'} onclick={docx} label="Save as DOCX"
-					>{busy === 'docx' ? 'Writing…' : 'Save'}</Btn
-				>
-			</div>
-			<div class="row">
-				<div><b>HTML</b><span>One file, with notes and bibliography marked up for readers and machines</span></div>
-				<Btn kind="ghost" disabled={!final} onclick={html} label="Save as HTML">Save</Btn>
-			</div>
-			<div class="row">
-				<div>
-					<b>Markdown</b><span>Citations as cite keys; the sources (.bib) and pictures beside the text</span>
-				</div>
-				<Btn kind="ghost" disabled={!formatted || busy === 'markdown'} onclick={markdown} label="Save as Markdown"
-					>{busy === 'markdown' ? 'Writing…' : 'Save'}</Btn
-				>
-			</div>
-			{#if dropped.length}
-				<div class="dropped" role="status">
-					<Fold title={`${many(dropped.length, 'thing')} that Markdown cannot hold`}>
-						<ul>
-							{#each dropped as d, i (i)}<li>{d.what} <small>{d.where}</small></li>{/each}
-						</ul>
-					</Fold>
-				</div>
-			{/if}
-			<div class="row">
-				<div><b>PDF or paper</b><span>The pages shown here, by the browser’s print window</span></div>
-				<Btn kind="ghost" disabled={!done} onclick={print} keys="Control+P" label="Print the pages">Print</Btn>
-			</div>
+			<FileRows {ready} printable={done} onprint={print} onsaved={() => (saved = true)} />
 			{#if ready}<PageFacts {id} page={ready.page} setup={ready.setup} authors={ready.final.authors} />{/if}
 			<h2>The bibliography alone</h2>
 			<div class="row">
@@ -290,13 +214,6 @@
 	}
 	.choices :global(.row.plain) {
 		border-bottom: 0;
-	}
-	.dropped {
-		font-size: 12.5px;
-		color: var(--ink-2);
-	}
-	.dropped small {
-		color: var(--ink-3);
 	}
 	.preview {
 		background: color-mix(in srgb, var(--desk) 93%, var(--verdigris));

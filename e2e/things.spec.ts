@@ -1,0 +1,135 @@
+/** Tables, figures, equations and references to them: put in, changed, renumbered, proofread, handed in and read back. */
+import { readFileSync } from 'node:fs';
+import { expect, test, type Page } from '@playwright/test';
+import { strFromU8, unzipSync } from 'fflate';
+import { caretAfter, expectAccessible, openDraft, watchErrors } from './helpers';
+
+const PNG = Buffer.from(
+	'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+	'base64'
+);
+const sheet = (page: Page) => page.getByRole('textbox', { name: 'Manuscript text' });
+const form = (page: Page, name: string) => page.getByRole('form', { name });
+
+async function insert(page: Page, name: string): Promise<void> {
+	await page.getByRole('button', { name: 'Insert', exact: true }).click();
+	await page.getByRole('menuitem', { name }).click();
+}
+async function insertTable(page: Page, behind: string, caption: string): Promise<void> {
+	await caretAfter(page, behind);
+	await insert(page, 'Table…');
+	await form(page, 'Table').getByRole('button', { name: 'Insert table' }).click();
+	await page.keyboard.type('Year');
+	await page.keyboard.press('Tab');
+	await page.keyboard.type('Lamps');
+	await page.keyboard.press('Tab');
+	await page.keyboard.type('Cost');
+	await sheet(page).locator('.caption').filter({ hasNotText: /\S/ }).click();
+	await page.keyboard.type(caption);
+}
+
+test('a table, a figure and an equation are numbered; a reference follows its number; each is in every file', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	await insertTable(page, 'Artificial light at night', 'Lamps of the quay');
+	await expect(sheet(page).getByRole('table')).toHaveCount(1);
+
+	// rows and columns by the menu of the table
+	await sheet(page).getByRole('cell').last().click();
+	await page.getByRole('button', { name: 'Rows, columns and cells' }).click();
+	await expectAccessible(page);
+	await page.getByRole('menuitem', { name: 'Column after' }).click();
+	await expect(sheet(page).getByRole('row').first().getByRole('columnheader')).toHaveCount(4);
+	await page.keyboard.press('Control+z');
+	await expect(sheet(page).getByRole('row').first().getByRole('columnheader')).toHaveCount(3);
+
+	await caretAfter(page, 'Harbour lighting');
+	await insert(page, 'Cross-reference…');
+	await expectAccessible(page);
+	await form(page, 'Cross-reference').getByRole('button', { name: 'Table 1 Lamps of the quay' }).click();
+	await expect(sheet(page).locator('.cross-ref')).toHaveText('Table 1');
+
+	// a second one above: the first is Table 2 now, and so is what refers to it
+	await insertTable(page, 'Harbour lighting', 'Ships of the year');
+	await expect(sheet(page).locator('.cross-ref')).toHaveText('Table 2');
+
+	await insert(page, 'Equation…');
+	await form(page, 'Equation').getByRole('textbox', { name: 'TeX' }).fill('E = \\frac{\\Phi}{4 \\pi r^2}');
+	await expect(form(page, 'Equation').locator('math')).toBeVisible();
+	await page.keyboard.press('Enter');
+	await expect(sheet(page).locator('math')).toBeVisible();
+
+	await insert(page, 'Figure…');
+	await form(page, 'Figure')
+		.getByLabel('Choose a picture…')
+		.setInputFiles({ name: 'quay.png', mimeType: 'image/png', buffer: PNG });
+	await form(page, 'Figure').getByRole('textbox', { name: 'What the picture shows' }).fill('A dark quay');
+	await form(page, 'Figure').getByRole('button', { name: 'Insert figure' }).click();
+	await page.keyboard.type('The quay before the lamps');
+	await expect(sheet(page).getByRole('img', { name: 'A dark quay' })).toBeVisible();
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+	await page.reload();
+	await expect(sheet(page).locator('.cross-ref')).toHaveText('Table 2');
+	await page.getByRole('link', { name: 'Hand in' }).click();
+	const pages = page.getByRole('document', { name: 'The file as it will be' });
+	await expect(pages).toContainText('Table 2. Lamps of the quay');
+	await expect(pages).toContainText('Figure 1. The quay before the lamps');
+
+	const save = async (name: string) => {
+		const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()]);
+		return readFileSync((await saved.path())!);
+	};
+	const docx = strFromU8(unzipSync(await save('Save as DOCX'))['word/document.xml']);
+	expect(docx.match(/SEQ Table/g)).toHaveLength(2);
+	expect(docx).toMatch(/REF _RefLabel1 \\h/);
+	expect(docx).toContain('<m:oMath');
+	const odt = strFromU8(unzipSync(await save('Save as ODT'))['content.xml']);
+	expect(odt.match(/<text:sequence [^>]*text:name="Table"/g)).toHaveLength(2);
+	expect(odt).toMatch(/<text:sequence-ref[^>]*>Table 2</);
+	const latex = unzipSync(await save('Save as LaTeX with cite keys'));
+	const [name] = Object.keys(latex).filter((f) => f.endsWith('.tex'));
+	expect(strFromU8(latex[name])).toMatch(/\\autoref\{[^}]+\}/);
+	expect(strFromU8(latex[name])).toContain('alt={A dark quay}');
+	done();
+});
+
+test('a picture that is pasted is a figure, described by a double click; what refers to nothing is found by Proof', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	await caretAfter(page, 'Artificial light at night');
+	await sheet(page).evaluate((root, data) => {
+		const bytes = Uint8Array.from(atob(data), (c) => c.charCodeAt(0));
+		const clipboardData = new DataTransfer();
+		clipboardData.items.add(new File([bytes], 'quay.png', { type: 'image/png' }));
+		root.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true, cancelable: true }));
+	}, PNG.toString('base64'));
+	const figure = sheet(page).locator('figure');
+	await expect(figure).toHaveCount(1);
+	await caretAfter(page, 'Harbour lighting');
+	await insert(page, 'Cross-reference…');
+	await form(page, 'Cross-reference')
+		.getByRole('button', { name: /^Figure 1/ })
+		.click();
+	await expect(sheet(page).locator('.cross-ref')).toHaveText('Figure 1');
+
+	await figure.locator('img').dblclick();
+	await form(page, 'Figure').getByRole('textbox', { name: 'What the picture shows' }).fill('A quay at night');
+	await form(page, 'Figure').getByRole('button', { name: 'Change figure' }).click();
+	await expect(sheet(page).getByRole('img', { name: 'A quay at night' })).toHaveCount(1);
+	await page.keyboard.press('Control+z');
+	await expect(sheet(page).getByRole('img', { name: 'A quay at night' })).toHaveCount(0);
+
+	await figure.locator('img').click();
+	await page.keyboard.press('Delete');
+	await expect(figure).toHaveCount(0);
+	await expect(sheet(page).locator('.cross-ref')).toHaveText('[no such place]');
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+	await page.getByRole('link', { name: /to check$/ }).click();
+	await expect(page.getByText('A reference to something that is not there')).toBeVisible();
+	done();
+});

@@ -1,0 +1,70 @@
+<script lang="ts">
+	/** A picture from a file with the words that describe it; those of a figure that is there can be changed. */
+	import type { Command } from 'prosemirror-state';
+	import type { Draft } from '$lib/editor/draft.svelte';
+	import { PictureError, pictureOf, PICTURES } from '$lib/editor/image-files';
+	import { changeFigure, figureAt, insertFigure } from '$lib/editor/things';
+	import { unexpected } from '$lib/services/problems';
+	import Alert from '../kit/Alert.svelte';
+	import Btn from '../kit/Btn.svelte';
+	import PickFiles from '../kit/PickFiles.svelte';
+	import Words from '../kit/Words.svelte';
+	import ThingForm from './ThingForm.svelte';
+	interface Props {
+		draft: Draft;
+		run: (command: Command) => void;
+		onclose: () => void;
+		onaway: () => void;
+	}
+	let { draft, run, onclose, onaway }: Props = $props();
+	// what it was when the form was opened
+	// svelte-ignore state_referenced_locally
+	const there = draft.view && figureAt(draft.view.state);
+	let alt = $state((there?.node.attrs.alt as string | undefined) ?? '');
+	let picture = $state('');
+	let trouble = $state('');
+
+	async function pick([file]: File[]) {
+		trouble = '';
+		if (!file) return;
+		try {
+			picture = await pictureOf(file);
+		} catch (e) {
+			trouble = e instanceof PictureError ? e.message : unexpected(e, 'The picture could not be read.');
+		}
+	}
+	function submit() {
+		const description = alt.trim();
+		const asset = picture && draft.assets.nameOf(picture);
+		if (there) return run(changeFigure(there.pos, { alt: description, ...(asset ? { asset } : {}) }));
+		if (asset) return run(insertFigure(asset, description));
+		trouble = 'Choose a picture first.';
+	}
+</script>
+
+<ThingForm label="Figure" {onclose} {onaway} onsubmit={submit}>
+	<div class="acts">
+		<PickFiles
+			words={there || picture ? 'Another picture…' : 'Choose a picture…'}
+			accept={PICTURES}
+			onpick={(f) => void pick(f)}
+		/>
+		<span class="hint">PNG, JPEG, GIF, WebP or SVG</span>
+	</div>
+	{#if picture}<img src={picture} alt="" />{/if}
+	{#if trouble}<Alert>{trouble}</Alert>{/if}
+	<label
+		>What the picture shows
+		<Words bind:value={alt} rows={2} placeholder="For those who cannot see it" />
+	</label>
+	<div class="acts"><Btn kind="primary" type="submit">{there ? 'Change figure' : 'Insert figure'}</Btn></div>
+</ThingForm>
+
+<style>
+	img {
+		max-width: 100%;
+		max-height: 130px;
+		border: 1px solid var(--line-soft);
+		border-radius: var(--r1);
+	}
+</style>

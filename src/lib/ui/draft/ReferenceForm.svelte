@@ -1,0 +1,105 @@
+<script lang="ts">
+	/** A reference to a table, figure, equation or heading; its number follows whatever moves. */
+	import type { Command } from 'prosemirror-state';
+	import { crossRefText, numberedIn, type CrossRefShow, type Numbered } from '$lib/core/manuscript';
+	import { fold } from '$lib/core/source';
+	import type { Draft } from '$lib/editor/draft.svelte';
+	import { insertCrossRef } from '$lib/editor/things';
+	import Field from '../kit/Field.svelte';
+	import Pick from '../kit/Pick.svelte';
+	import Press from '../kit/Press.svelte';
+	import ThingForm from './ThingForm.svelte';
+	interface Props {
+		draft: Draft;
+		run: (command: Command) => void;
+		onclose: () => void;
+		onaway: () => void;
+	}
+	let { draft, run, onclose, onaway }: Props = $props();
+	let query = $state('');
+	let show = $state<CrossRefShow>('label');
+	const KINDS: [Numbered['kind'], string][] = [
+		['table', 'Tables'],
+		['figure', 'Figures'],
+		['equation', 'Equations'],
+		['heading', 'Headings']
+	];
+	const all = $derived.by(() => {
+		void draft.revision;
+		return numberedIn(draft.view!.state.doc);
+	});
+	const groups = $derived.by(() => {
+		const words = fold(query).split(/\s+/).filter(Boolean);
+		return KINDS.map(([kind, title]) => ({
+			title,
+			rows: [...all]
+				.filter(([, n]) => n.kind === kind && (kind !== 'equation' || n.number > 0))
+				.map(([id, n]) => ({ id, label: n.number ? crossRefText(all, id, 'label') : '', title: n.title }))
+				.filter((r) => words.every((w) => fold(`${r.label} ${r.title}`).includes(w)))
+				.slice(0, 100)
+		})).filter((g) => g.rows.length);
+	});
+	const put = (id: string) => run(insertCrossRef(id, show));
+	function submit() {
+		const first = groups[0]?.rows[0];
+		if (first) put(first.id);
+	}
+</script>
+
+<ThingForm label="Cross-reference" {onclose} {onaway} onsubmit={submit}>
+	<label>Refer to <Field bind:value={query} type="search" placeholder="Number or words" autocomplete="off" /></label>
+	<label
+		>It says
+		<Pick bind:value={show}>
+			<option value="label">“Table 2”</option>
+			<option value="number">“2”, the number alone</option>
+			<option value="title">the words of the caption or heading</option>
+		</Pick>
+	</label>
+	<div class="list">
+		{#each groups as g (g.title)}
+			<h3>{g.title}</h3>
+			<ul aria-label={g.title}>
+				{#each g.rows as r (r.id)}
+					<li>
+						<Press onclick={() => put(r.id)}
+							>{#if r.label}<b>{r.label}</b>{/if} <span>{r.title || 'without words'}</span></Press
+						>
+					</li>
+				{/each}
+			</ul>
+		{:else}
+			<p class="hint">
+				{query ? `Nothing here has “${query}”.` : 'There is no table, figure, numbered equation or heading yet.'}
+			</p>
+		{/each}
+	</div>
+</ThingForm>
+
+<style>
+	.list {
+		max-height: 260px;
+		overflow: auto;
+	}
+	h3 {
+		font: 500 12px/1.3 var(--sans);
+		color: var(--ink-3);
+		padding: 6px 0 2px;
+	}
+	.list :global(.press) {
+		width: 100%;
+		text-align: left;
+		padding: 5px 6px;
+		border-radius: var(--r1);
+		cursor: pointer;
+		font-size: 13px;
+	}
+	.list :global(.press:hover) {
+		background: var(--desk-raised);
+	}
+	b {
+		font-weight: 600;
+		color: var(--verdigris-strong);
+		margin-right: 6px;
+	}
+</style>
