@@ -27,7 +27,7 @@ import {
 	type BibliographySource
 } from '../manuscript';
 
-export type { Alignment };
+export type { Alignment, CrossRefShow };
 
 export type FinalInline =
 	/** `cite` is the citation it is printed for. */

@@ -13,7 +13,7 @@ import { writeDocxBytes } from './docx';
 import { formattedPaper } from './formatted';
 import { writeOdt } from './odt';
 import { readDocument } from './readers';
-import { letters } from './writers/random-paper';
+import { letters } from '../paper/random-paper';
 import { plainBlocks } from './writers/same-paper';
 
 const FORMATS: Record<string, (f: FinalDoc) => Uint8Array | Promise<Uint8Array>> = {

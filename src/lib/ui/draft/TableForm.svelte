@@ -3,6 +3,8 @@
 	import { onMount } from 'svelte';
 	import type { Command } from 'prosemirror-state';
 	import { insertTable, LARGEST } from '$lib/editor/things';
+	// the keys of tables are there when the table is
+	import '$lib/editor/table-plugins';
 	import Btn from '../kit/Btn.svelte';
 	import Check from '../kit/Check.svelte';
 	import Field from '../kit/Field.svelte';

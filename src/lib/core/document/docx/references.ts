@@ -3,8 +3,14 @@
  * captions count by fields, and what refers to them, or to a heading, names a bookmark.
  */
 import { Bookmark, convertToXmlComponent, TextRun, type ParagraphChild } from 'docx';
-import { captionLabel, everyInline, type FinalBlock, type FinalDoc, type FinalInline } from '../final';
-import type { CrossRefShow } from '../../manuscript';
+import {
+	captionLabel,
+	everyInline,
+	type CrossRefShow,
+	type FinalBlock,
+	type FinalDoc,
+	type FinalInline
+} from '../final';
 import { treeOf } from './xml-tree';
 
 type Reference = Extract<FinalInline, { t: 'ref' }>;

@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { emptyPaper, everyLine, paragraph, textOf, words, type Paper } from '../../../paper';
 import { readDocument } from '../../readers';
-import { anyPaper, citesOf, letters } from '../random-paper';
+import { anyPaper, citesOf, letters } from '../../../paper/random-paper';
 import { plainBlocks } from '../same-paper';
 import { writeLatex } from '.';
 

@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import fc from 'fast-check';
 import { everyLine, paragraph, textOf, type Paper } from '../../../paper';
 import { readDocument } from '../../readers';
-import { anyPaper, citesOf, letters } from '../random-paper';
+import { anyPaper, citesOf, letters } from '../../../paper/random-paper';
 import { plainBlocks } from '../same-paper';
 import { writeMarkdown } from '.';
 

@@ -1,9 +1,11 @@
 /** Papers of any shape for property tests of writers. */
 import type fc from 'fast-check';
-import type { Item } from '../../csl';
-import { readDoc, SCHEMA_VERSION } from '../../manuscript';
-import { emptyPaper, everyLine, fromManuscript, words, type Block, type Paper } from '../../paper';
-import { randomDoc } from '../../paper/random-doc';
+import type { Item } from '../csl';
+import { readDoc, SCHEMA_VERSION } from '../manuscript';
+import { fromManuscript } from './from-manuscript';
+import { everyLine, words } from './make';
+import { randomDoc } from './random-doc';
+import { emptyPaper, type Block, type Paper } from './types';
 
 /** A manuscript of any shape with a source for every citation, and one list of them at its end. */
 export const anyPaper: fc.Arbitrary<Paper> = randomDoc.map((content): Paper => {
