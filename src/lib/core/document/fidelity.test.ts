@@ -203,7 +203,9 @@ test('equations, numbered tables and references to them stand in both files', as
 		table,
 		nodes.equation.create({ id: 'e1', tex: 'E = mc^2' })
 	]);
-	for (const text of [html, part('word/document.xml')].map((s) => s.replace(/<[^>]+>/g, ''))) {
+	// what only machines read of a formula stands in HTML beside it
+	const shown = (s: string) => s.replace(/<annotation[^>]*>[^<]*<\/annotation>/g, '').replace(/<[^>]+>/g, '');
+	for (const text of [html, part('word/document.xml')].map(shown)) {
 		// formulas are MathML here and Office Math there; their letters stand as they are
 		assert.match(text, /See Table 1, 1, Method, \[no such place\]; a2\./);
 		assert.match(text, /Table 1\. Counts/);

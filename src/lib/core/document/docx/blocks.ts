@@ -255,7 +255,7 @@ export function blocks(
 							(r, n) =>
 								new TableRow({
 									// repeated on each page
-									tableHeader: r.every((c) => c.header),
+									...(r.length && r.every((c) => c.header) ? { tableHeader: true } : {}),
 									children: r.map(
 										(c) =>
 											new TableCell({

@@ -44,6 +44,8 @@ export function plainBlocks(paper: Pick<Paper, 'blocks' | 'sources'>): unknown {
 				if (k === 'sourceId') return [[k, keys.get(x as string) ?? x]];
 				if (k === 'id') return told.has(x) ? [[k, name(x as string)]] : [];
 				if (k === 'inner') return [];
+				// as the page has it
+				if (k === 'align' && x === 'left') return [[k, '']];
 				if (NAMES.has(k)) return [[k, x ? name(x as string) : '']];
 				if (k === 'asset') return [[k, x ? 'picture' : '']];
 				return [[k, walk(x)]];

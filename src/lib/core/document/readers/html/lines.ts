@@ -31,6 +31,15 @@ export class Lines {
 	private readonly linked = new WeakMap<Inline, string>();
 	constructor(private readonly reader: HtmlReader) {}
 
+	/** A note without the link in front of it that leads back to its mark. */
+	private withoutLink<T extends { t: string }>(blocks: T[]): T[] {
+		const first = blocks[0] as { t: string; content?: Inline[] } | undefined;
+		const said = first?.content?.[0] && this.linked.get(first.content[0]);
+		if (first?.content && said && /^(?:[[(]?\d{1,4}[\])]?[.)]?|[*†‡§¶↩↑^]+)$/.test(said))
+			first.content = trimmedStart(first.content.slice(1));
+		return blocks;
+	}
+
 	/** Links to something numbered, or to a heading by its words, are references; of others the words are kept. */
 	withReferences(line: Inline[], places: ReadonlyMap<string, string | null>): Inline[] {
 		return line.flatMap((i): Inline[] => {
@@ -68,7 +77,7 @@ export class Lines {
 		const note = this.reader.notes.marks.get(n);
 		if (note && !this.reading.has(note.body)) {
 			this.reading.add(note.body);
-			const blocks = withoutMark(this.reader.blocks(kidsOf(note.body)));
+			const blocks = withoutMark(this.withoutLink(this.reader.blocks(kidsOf(note.body))));
 			this.reading.delete(note.body);
 			// each time it is cited it is a note of its own
 			out.push({

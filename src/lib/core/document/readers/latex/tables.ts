@@ -29,15 +29,25 @@ const LINES = [
 /** Commands of long tables that end a head or a foot that is repeated on later pages. */
 const REPEATED = ['endhead', 'endfoot', 'endlastfoot'];
 
+/** What is put before each cell of a column says how it is aligned (array manual, 1). */
+function alignedBy(tex: string): Align {
+	if (/\\(?:raggedleft|RaggedLeft)/.test(tex)) return 'right';
+	if (/\\(?:centering|Centering)/.test(tex)) return 'center';
+	return /\\(?:raggedright|RaggedRight)/.test(tex) ? 'left' : '';
+}
+
 /** Alignment of each column, by its letter; a column of paragraphs has that of the text. */
 function columns(spec: Node[]): Align[] {
 	const out: Align[] = [];
 	const at = new Cursor(spec);
+	/** What stands before the next column says of its paragraphs. */
+	let before: Align = '';
 	while (!at.done) {
 		const n = at.next()!;
 		if (n.type !== 'string') continue;
 		for (const c of n.content) {
-			if (c === '@' || c === '!' || c === '>' || c === '<') at.arg();
+			if (c === '>') before = alignedBy(rawOf(at.arg()));
+			else if (c === '@' || c === '!' || c === '<') at.arg();
 			else if (c === '*') {
 				const times = Math.min(100, Number(rawOf(at.arg())) || 0);
 				const inner = columns(at.arg());
@@ -47,7 +57,8 @@ function columns(spec: Node[]): Align[] {
 			else if (c === 'r' || c === 'R' || c === 'S') out.push('right');
 			else if (/[pmbXJ]/.test(c)) {
 				if (/[pmb]/.test(c)) at.arg();
-				out.push('');
+				out.push(before);
+				before = '';
 			}
 		}
 	}

@@ -46,6 +46,9 @@ const DEEPEST = 4;
 /** Letters beyond these need a program that takes the computer's own fonts. */
 const BEYOND_LATIN = /[\u0370-\u1dff\u2c00-\ud7ff\uf900-\ufaff\ud800-\udfff]/;
 
+/** A bracket at the beginning of an environment or an item would be its option. */
+const guarded = (tex: string): string => tex.replace(/^\s*\[/, '{}[');
+
 class Writer {
 	private readonly lost = new Losses();
 	private readonly keys: Map<string, string>;
@@ -180,7 +183,7 @@ class Writer {
 						'\\maketitle'
 					]
 				: []),
-			...(head.abstract.length ? [`\\begin{abstract}\n${this.flow(head.abstract)}\n\\end{abstract}`] : []),
+			...(head.abstract.length ? [`\\begin{abstract}\n${guarded(this.flow(head.abstract))}\n\\end{abstract}`] : []),
 			...(head.keywords.length
 				? [`\\begin{keywords}\n${head.keywords.map(escapeTex).join(', ')}\n\\end{keywords}`]
 				: [])
@@ -207,17 +210,18 @@ class Writer {
 		if (lang && !name) this.lost.add(`the language of a passage (${lang})`, this.where);
 		if (!name || !tex) return tex;
 		this.languages.add(name);
-		return `\\begin{otherlanguage}{${name}}\n${tex}\n\\end{otherlanguage}`;
+		return `\\begin{otherlanguage}{${name}}\n${guarded(tex)}\n\\end{otherlanguage}`;
 	}
 
 	private block(b: Block): string {
 		switch (b.t) {
 			case 'paragraph': {
 				if (b.align === 'justify') this.lost.add('justified paragraphs: LaTeX justifies all', this.where);
-				const tex = this.inLanguage(this.line(b.content), b.lang);
-				const hanging = b.hanging && tex ? `\\hangindent=1.5em\\hangafter=1\\noindent ${tex}` : tex;
+				const words = this.line(b.content);
 				const around = b.align && b.align !== 'justify' ? ALIGNED[b.align] : '';
-				return around && tex ? `\\begin{${around}}\n${tex}\n\\end{${around}}` : hanging;
+				const hanging = b.hanging && words ? `\\hangindent=1.5em\\hangafter=1\\noindent ${words}` : words;
+				const tex = around && words ? `\\begin{${around}}\n${guarded(words)}\n\\end{${around}}` : hanging;
+				return this.inLanguage(tex, b.lang);
 			}
 			case 'heading':
 				return this.heading(b);
@@ -225,7 +229,7 @@ class Writer {
 				return this.list(b);
 			case 'quotation': {
 				const tex = this.flow(b.blocks);
-				return tex && `\\begin{quote}\n${this.inLanguage(tex, b.lang)}\n\\end{quote}`;
+				return tex && `\\begin{quote}\n${guarded(this.inLanguage(tex, b.lang))}\n\\end{quote}`;
 			}
 			case 'table':
 				return this.table(b);
@@ -271,8 +275,7 @@ class Writer {
 		const name = b.ordered ? 'enumerate' : 'itemize';
 		const options = b.ordered ? [LABELS[b.numbers], b.start === 1 ? '' : `start=${b.start}`].filter(Boolean) : [];
 		if (options.length) this.packages.add('enumitem');
-		// a bracket at the beginning of an item would be its own label
-		const items = b.items.map((i) => `\\item ${this.flow(i).replace(/^\[/, '{}[')}`);
+		const items = b.items.map((i) => `\\item ${guarded(this.flow(i))}`);
 		this.depth--;
 		return `\\begin{${name}}${options.length ? `[${options.join(', ')}]` : ''}\n${items.join('\n')}\n\\end{${name}}`;
 	}
@@ -285,12 +288,13 @@ class Writer {
 			this.lost.add('row headers of a table', this.where);
 		if (b.caption?.lang) this.lost.add('the language of a caption', this.where);
 		this.waiting = [];
+		// its notes come first, as they stand first
+		const caption = b.caption && `\\caption{${this.line(b.caption.content)}}${this.labelOf(b.id)}`;
 		const grid = writeTable(
 			b,
 			(c) => this.cell(c),
 			(name) => void this.packages.add(name)
 		);
-		const caption = b.caption && `\\caption{${this.line(b.caption.content)}}${this.labelOf(b.id)}`;
 		const notes = this.waiting;
 		this.waiting = null;
 		const tex = caption

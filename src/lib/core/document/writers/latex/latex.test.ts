@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { emptyPaper, everyLine, paragraph, textOf, words, type Paper } from '../../../paper';
+import { emptyPaper, everyLine, mapLines, paragraph, textOf, words, type Paper } from '../../../paper';
 import { readDocument } from '../../readers';
 import { anyPaper, citesOf, letters } from '../../../paper/random-paper';
 import { plainBlocks } from '../same-paper';
@@ -123,12 +123,25 @@ test('every sign of a text is printed and not obeyed', () => {
 	);
 });
 
+/** LaTeX itself puts a comma before what stands behind a source; one that was typed there is none more. */
+const kept = (p: Paper) =>
+	plainBlocks({
+		sources: p.sources,
+		blocks: mapLines(p.blocks, (line) =>
+			line.map((i) =>
+				i.t === 'citation'
+					? { ...i, cites: i.cites.map((c) => ({ ...c, suffix: c.suffix.replace(/^[,\s]+/, '') })) }
+					: i
+			)
+		)
+	});
+
 test('any manuscript: its words and citations come back, and what was written once stays as it is', () => {
 	fc.assert(
 		fc.property(anyPaper, (paper) => {
 			const once = read(write(paper)).paper;
 			const twice = read(write(once)).paper;
-			assert.deepEqual(plainBlocks(twice), plainBlocks(once));
+			assert.deepEqual(kept(twice), kept(once));
 			const all = letters([...everyLine(once)].map((l) => textOf(l.line)).join(' '));
 			for (const { line } of everyLine(paper))
 				for (const i of line) if (i.t === 'text') assert.ok(all.includes(letters(i.text)), i.text);

@@ -103,14 +103,19 @@ function piece(i: Inline, c: LineContext): string {
 const DEPTH: Mark['t'][] = ['code', 'language', 'superscript', 'subscript', 'em', 'strong', 'small-caps', 'underline'];
 
 export function writeLine(line: Inline[], c: LineContext): string {
-	return trimmed(line)
-		.map((i) => {
-			const plain = i.t === 'text' || i.t === 'math' || i.t === 'citation' || i.t === 'cross-ref';
-			const marks = plain ? [...i.marks].sort((a, b) => DEPTH.indexOf(a.t) - DEPTH.indexOf(b.t)) : [];
-			const links = marks.filter((m) => m.t === 'link');
-			const others = marks.filter((m) => m.t !== 'link' && (i.t === 'text' || m.t !== 'code'));
-			const all = i.t === 'text' ? [...others, ...links] : others;
-			return all.reduce((tex, m) => marked(tex, m, c), piece(i, c));
+	const pieces = trimmed(line).map((i) => {
+		const plain = i.t === 'text' || i.t === 'math' || i.t === 'citation' || i.t === 'cross-ref';
+		const marks = plain ? [...i.marks].sort((a, b) => DEPTH.indexOf(a.t) - DEPTH.indexOf(b.t)) : [];
+		const links = marks.filter((m) => m.t === 'link');
+		const others = marks.filter((m) => m.t !== 'link' && (i.t === 'text' || m.t !== 'code'));
+		const all = i.t === 'text' ? [...others, ...links] : others;
+		return all.reduce((tex, m) => marked(tex, m, c), piece(i, c));
+	});
+	// a command for several citations takes whatever bracket follows for its own (biblatex manual, 3.9.3)
+	return pieces
+		.map((tex, n) => {
+			const open = /\\(?:auto|text)cites[^\\]*$/.test(tex);
+			return open && /^\s*[[({]/.test(pieces.slice(n + 1).join('')) ? `${tex}\\relax{}` : tex;
 		})
 		.join('')
 		.trim();

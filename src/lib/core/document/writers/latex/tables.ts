@@ -9,7 +9,7 @@ const LONG = 30;
 const LETTERS: Record<Align, string> = { '': 'l', left: 'l', center: 'c', right: 'r', justify: 'l' };
 /** Columns of paragraphs, which share the width of the line. */
 const BEFORE: Record<Align, string> = {
-	'': '\\raggedright',
+	'': '',
 	left: '\\raggedright',
 	center: '\\centering',
 	right: '\\raggedleft',
@@ -50,7 +50,7 @@ export function writeTable(b: Table, words: (c: Cell) => string, needs: (name: s
 		needs('tabularx');
 		needs('array');
 	}
-	const letters = look.map((a) => (long ? `>{${BEFORE[a]}\\arraybackslash}X` : LETTERS[a])).join('');
+	const letters = look.map((a) => (!long ? LETTERS[a] : BEFORE[a] ? `>{${BEFORE[a]}\\arraybackslash}X` : 'X')).join('');
 	const lines = grid.map((row, r) => {
 		const cells: string[] = [];
 		let column = 0;
@@ -67,7 +67,8 @@ export function writeTable(b: Table, words: (c: Cell) => string, needs: (name: s
 			column += cell.colspan;
 		});
 		for (; column < columns; column++) cells.push('');
-		return `${cells.join(' & ')} \\\\`;
+		// a bracket or a star would belong to the end of the row above
+		return `${cells.join(' & ').replace(/^\s*(?=[[*(])/, '{}')} \\\\`;
 	});
 	const heads = b.rows.findIndex((r) => !r.length || !r.every((c) => c.header));
 	const head = heads < 0 ? 0 : heads;

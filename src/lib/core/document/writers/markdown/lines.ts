@@ -69,26 +69,34 @@ function separate(line: Piece[]): Piece[] {
 		// a key ends where its braces do
 		if (next && (others || INTO_KEY.test(valueOf(next)))) value = value.replace(/@([^\s{}[\]]+)$/, '@{$1}');
 		// what follows a bracket at once would make a link of it, or attributes
-		if (/\]$/.test(value) && /^[({]/.test(valueOf(next))) value += ' ';
+		const open = /\]$/.test(value) && /^[({]/.test(valueOf(next));
 		// behind a letter or a full stop a key would be part of an address
 		const glued = /^-?@/.test(value) && /[\p{L}\p{N}_.]$/u.test(valueOf(line[i - 1]));
 		return [
 			...(glued ? [{ node: { type: 'text' as const, value: ' ' }, marks: [] }] : []),
-			{ node: raw(value), marks }
+			{ node: raw(value), marks },
+			// signs of emphasis stand next to words, not next to spaces
+			...(open ? [{ node: { type: 'text' as const, value: ' ' }, marks: others ? [] : marks }] : [])
 		];
 	});
 }
 
-/** Signs of emphasis stand next to words: spaces at their ends come out (CommonMark 0.31, 6.2). */
-function outside(i: Inline): Inline[] {
-	const emphasis = (m: Mark) => m.t === 'em' || m.t === 'strong' || m.t === 'strike';
-	if (i.t !== 'text' || !i.marks.some(emphasis)) return [i];
-	const [, before, inner, after] = /^(\s*)([^]*?)(\s*)$/.exec(i.text)!;
-	if (!before && !after) return [i];
-	const plain = i.marks.filter((m) => !emphasis(m));
-	const space = (text: string): Inline[] => (text ? [{ t: 'text', text, marks: plain }] : []);
-	return [...space(before), ...(inner ? [{ ...i, text: inner }] : []), ...space(after)];
+/** Signs of emphasis stand next to words: spaces at the ends of what is emphasised come out (CommonMark 0.31, 6.2). */
+function edges(within: Piece[]): { before: string; inner: Piece[]; after: string } {
+	const inner = [...within];
+	const cut = (at: number, pattern: RegExp): string => {
+		const piece = inner.at(at);
+		if (piece?.node.type !== 'text') return '';
+		const { value } = piece.node;
+		const space = pattern.exec(value)![0];
+		const rest = at ? value.slice(0, value.length - space.length) : value.slice(space.length);
+		inner.splice(at, 1, ...(rest ? [{ ...piece, node: { ...piece.node, value: rest } }] : []));
+		return space;
+	};
+	const before = cut(0, /^\s*/);
+	return { before, after: inner.length ? cut(-1, /\s*$/) : '', inner };
 }
+const space = (value: string): PhrasingContent[] => (value ? [{ type: 'text', value }] : []);
 
 export class LineWriter {
 	/** @param breaks how a line ends within a line: a heading, a cell and a caption have one line */
@@ -98,14 +106,12 @@ export class LineWriter {
 	) {}
 
 	write(line: Inline[]): PhrasingContent[] {
-		const pieces = trimmed(line)
-			.flatMap(outside)
-			.flatMap((i): Piece[] => {
-				const marks = this.kept(i);
-				return this.nodes(i)
-					.filter((n) => n.type !== 'text' || n.value)
-					.map((node) => ({ node, marks }));
-			});
+		const pieces = trimmed(line).flatMap((i): Piece[] => {
+			const marks = this.kept(i);
+			return this.nodes(i)
+				.filter((n) => n.type !== 'text' || n.value)
+				.map((node) => ({ node, marks }));
+		});
 		return this.group(separate(pieces));
 	}
 
@@ -148,11 +154,14 @@ export class LineWriter {
 	private marked(mark: Mark, within: Piece[]): PhrasingContent[] {
 		if (mark.t === 'code')
 			return [{ type: 'inlineCode', value: within.map(({ node }) => ('value' in node ? node.value : ' ')).join('') }];
+		const emphasis = { em: 'emphasis', strong: 'strong', strike: 'delete' } as const;
+		if (mark.t === 'em' || mark.t === 'strong' || mark.t === 'strike') {
+			const { before, inner, after } = edges(within);
+			const children = this.group(inner);
+			return [...space(before), ...(children.length ? [{ type: emphasis[mark.t], children }] : []), ...space(after)];
+		}
 		const children = this.group(within);
 		if (!children.length) return [];
-		if (mark.t === 'em') return [{ type: 'emphasis', children }];
-		if (mark.t === 'strong') return [{ type: 'strong', children }];
-		if (mark.t === 'strike') return [{ type: 'delete', children }];
 		if (mark.t === 'link') return [{ type: 'link', url: mark.href, children }];
 		const around =
 			mark.t === 'language' ? (['[', `]{lang=${mark.lang}}`] as const) : (AROUND[mark.t] ?? (['', ''] as const));
