@@ -96,7 +96,9 @@ export class DocxReader {
 			};
 		};
 		this.noteParts = { footnote: notes('footnote'), endnote: notes('endnote') };
-		this.titled = children(child(root, 'w:body'), 'w:p').some((p) => this.styleOf(p)?.name === 'title');
+		this.titled = children(child(root, 'w:body'), 'w:p').some(
+			(p) => this.styleOf(p)?.name === 'title' && wordsIn(p).trim() !== ''
+		);
 	}
 
 	loses(what: string): void {

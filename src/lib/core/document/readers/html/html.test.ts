@@ -190,3 +190,13 @@ test('whatever is written, a paper or a DocumentError', () => {
 	);
 	assert.ok(open(`${'<div>'.repeat(5000)}deep${'</div>'.repeat(5000)}`).paper.blocks.length > 0);
 });
+
+test('a note that begins with a number keeps it, where the link back to its mark says what it is', () => {
+	const page = `<p>Text<a href="#n1" role="doc-noteref"><sup>1</sup></a></p>
+		<aside id="n1" role="doc-footnote"><a href="#r1" role="doc-backlink">1</a> <div><p>1868 was the year.</p></div></aside>`;
+	const { blocks } = readDocument('a.html', new TextEncoder().encode(page), () => null, []).paper;
+	const [first] = blocks;
+	const note = first.t === 'paragraph' && first.content.find((i) => i.t === 'note');
+	const words = note && note.t === 'note' && note.blocks[0].t === 'paragraph' && note.blocks[0].content[0];
+	assert.equal(words && words.t === 'text' && words.text, '1868 was the year.');
+});

@@ -77,7 +77,10 @@ export class Lines {
 		const note = this.reader.notes.marks.get(n);
 		if (note && !this.reading.has(note.body)) {
 			this.reading.add(note.body);
-			const blocks = withoutMark(this.withoutLink(this.reader.blocks(kidsOf(note.body))));
+			const all = this.reader.blocks(kidsOf(note.body));
+			// a link back that says so is left out by itself: a number in front is the note's own word then
+			const says = [...elements(kidsOf(note.body))].some((e) => plays(e, 'backlink'));
+			const blocks = says ? all : withoutMark(this.withoutLink(all));
 			this.reading.delete(note.body);
 			// each time it is cited it is a note of its own
 			out.push({
