@@ -3,23 +3,17 @@
 	import type { Command } from 'prosemirror-state';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { insertBibliography } from '$lib/editor/bibliographies';
-	import {
-		clearFormatting,
-		insertPageBreak,
-		setBlock,
-		toggle,
-		toggleList,
-		toggleQuotation,
-		type WritingMark
-	} from '$lib/editor/writing';
-	import { BLOCK_NAMES, type Toggle } from './writing-names';
-	import WritingMenu, { type MenuRow } from './WritingMenu.svelte';
+	import { insertPageBreak } from '$lib/editor/writing';
+	import { BLOCK_NAMES, type MenuRow, type Toggle } from './writing-names';
+	import { blockRows, blockToggles, markRows, markToggles } from './writing-rows';
+	import WritingMenu from './WritingMenu.svelte';
 	import { ariaKeys } from '../kit/aria-keys';
 	import Press from '../kit/Press.svelte';
 	import { AngleDownOutline, SearchOutline } from '../parts/icons';
 	import Unloaded from '../parts/Unloaded.svelte';
 
 	let { draft, onfind }: { draft: Draft; onfind: () => void } = $props();
+	const now = $derived(draft.writing.state);
 	let bar = $state<HTMLElement | null>(null);
 	type Thing = 'table' | 'figure' | 'formula' | 'reference' | 'in-table';
 	let open = $state<'' | 'block' | 'more' | 'insert' | 'link' | 'language' | 'file' | Thing>('');
@@ -33,9 +27,12 @@
 	};
 	const thing = $derived(open in things ? things[open as Thing] : null);
 	/** The control that Tab comes to. */
-	let stop = $state('block');
+	let stopped = $state('block');
+	/** Some controls are there in tables only, or in no table. */
+	const stop = $derived(
+		(now.table ? ['bulleted', 'numbered', 'quotation'] : ['in-table']).includes(stopped) ? 'block' : stopped
+	);
 
-	const now = $derived(draft.writing.state);
 	const inNote = $derived(now.block === 'note');
 	const fixed = $derived(draft.readOnly);
 	/** Blocks cannot be changed in a note, a caption or the title. */
@@ -53,57 +50,6 @@
 	};
 	const show = (what: typeof open) => (open = open === what ? '' : what);
 
-	const blocks = $derived<MenuRow[]>([
-		...(['paragraph', 'heading-1', 'heading-2', 'heading-3'] as const).map((kind, i) => ({
-			name: BLOCK_NAMES[kind],
-			keys: `Ctrl Alt ${i}`,
-			checked: now.block === kind && !(kind === 'paragraph' && now.quotation),
-			run: () => run(setBlock(kind))
-		})),
-		{ name: 'Block quotation', keys: 'Ctrl Alt Q', checked: now.quotation, run: () => run(toggleQuotation) }
-	]);
-	const moreMarks = $derived<MenuRow[]>([
-		...(
-			[
-				['subscript', 'Subscript'],
-				['underline', 'Underlined', 'Ctrl U'],
-				['small_caps', 'Small capitals']
-			] as [WritingMark, string, string?][]
-		).map(([mark, name, keys]) => ({
-			name,
-			keys,
-			checked: now.marks.includes(mark),
-			run: () => run(toggle(mark))
-		})),
-		{ name: 'Language…', parted: true, run: () => (open = 'language') },
-		{ name: 'Clear formatting', run: () => run(clearFormatting) }
-	]);
-	const markToggles = $derived<Toggle[]>(
-		(
-			[
-				['strong', 'Bold', 'Ctrl B', 'bold'],
-				['em', 'Italic', 'Ctrl I', 'italic'],
-				['superscript', 'Superscript', undefined, 'sup']
-			] as const
-		).map(([mark, name, keys, look]) => ({
-			id: mark,
-			name,
-			keys,
-			look,
-			on: now.marks.includes(mark),
-			off: fixed,
-			act: () => run(toggle(mark))
-		}))
-	);
-	const blockToggles = $derived<Toggle[]>(
-		(
-			[
-				['bulleted', 'Bulleted', 'Bulleted list', 'Ctrl Alt L', now.list === 'bulleted', toggleList('bulleted')],
-				['numbered', 'Numbered', 'Numbered list', 'Ctrl Alt O', now.list === 'numbered', toggleList('numbered')],
-				['quotation', 'Quotation', 'Block quotation', 'Ctrl Alt Q', now.quotation, toggleQuotation]
-			] as const
-		).map(([id, name, tip, keys, on, command]) => ({ id, name, tip, keys, on, off: noBlocks, act: () => run(command) }))
-	);
 	const insertions = $derived<MenuRow[]>([
 		{ name: 'Citation…', keys: '@', run: () => act(() => draft.gestures(inNoteView()).cite()) },
 		{ name: 'Note', keys: 'Alt N', disabled: inNote, run: () => act(() => draft.noteEditors.insert('footnote')) },
@@ -185,7 +131,7 @@
 		data-tip={b.tip}
 		data-keys={b.keys}
 		aria-keyshortcuts={ariaKeys(b.keys)}
-		onfocus={() => (stop = b.id)}
+		onfocus={() => (stopped = b.id)}
 		onclick={() => !b.off && b.act()}
 		>{#if b.look === 'sup'}<span>x<sup>2</sup></span>{:else if b.look === 'icon'}<SearchOutline
 				class="icon"
@@ -211,7 +157,7 @@
 			aria-expanded={open === id}
 			aria-label={label}
 			aria-disabled={off || undefined}
-			onfocus={() => (stop = id)}
+			onfocus={() => (stopped = id)}
 			onclick={() => !off && show(id)}
 			onkeydown={(e) => {
 				if (e.key !== 'ArrowDown' || off) return;
@@ -241,9 +187,9 @@
 		if (!(e.target as HTMLElement).closest('input, textarea, select, label')) e.preventDefault();
 	}}
 >
-	{@render menu('block', `Kind of paragraph: ${blockName}`, blockName, blocks, noBlocks)}
+	{@render menu('block', `Kind of paragraph: ${blockName}`, blockName, blockRows(now, run), noBlocks)}
 	<i class="rule" aria-hidden="true"></i>
-	{#each markToggles as b (b.id)}{@render button(b)}{/each}
+	{#each markToggles(now, fixed, run) as b (b.id)}{@render button(b)}{/each}
 	<span class="holder">
 		{@render button({
 			id: 'link',
@@ -260,7 +206,13 @@
 					onaway={() => (open = '')}
 				/>{:catch}{@render unloaded()}{/await}{/if}
 	</span>
-	{@render menu('more', 'More formatting', 'More', moreMarks, fixed)}
+	{@render menu(
+		'more',
+		'More formatting',
+		'More',
+		markRows(now, run, () => (open = 'language')),
+		fixed
+	)}
 	<i class="rule" aria-hidden="true"></i>
 	{#if now.table}
 		<!-- cells hold no lists and no quotations -->
@@ -275,7 +227,7 @@
 			{#if open === 'in-table'}{@render form()}{/if}
 		</span>
 	{:else}
-		{#each blockToggles as b (b.id)}{@render button(b)}{/each}
+		{#each blockToggles(now, noBlocks, run) as b (b.id)}{@render button(b)}{/each}
 	{/if}
 	<i class="rule" aria-hidden="true"></i>
 	<span class="holder">

@@ -1,20 +1,8 @@
-<script module lang="ts">
-	export interface MenuRow {
-		name: string;
-		keys?: string;
-		/** Given for what is on or off. */
-		checked?: boolean;
-		disabled?: boolean;
-		/** A line parts it from what stands before. */
-		parted?: boolean;
-		run(): void;
-	}
-</script>
-
 <script lang="ts">
 	/** A menu of the writing line. */
 	import { onMount } from 'svelte';
 	import Press from '../kit/Press.svelte';
+	import type { MenuRow } from './writing-names';
 	import { outside } from '../parts/outside';
 	interface Props {
 		rows: MenuRow[];

@@ -26,3 +26,15 @@ export interface Toggle {
 	look?: 'bold' | 'italic' | 'sup' | 'icon';
 	act(): void;
 }
+
+/** A row of a menu. */
+export interface MenuRow {
+	name: string;
+	keys?: string;
+	/** Given for what is on or off. */
+	checked?: boolean;
+	disabled?: boolean;
+	/** A line parts it from what stands before. */
+	parted?: boolean;
+	run(): void;
+}
