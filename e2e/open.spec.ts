@@ -238,3 +238,25 @@ test('a chapter with notes is saved as Markdown, and opened from it again: every
 	await expect(page.locator('.pending')).toHaveCount(0);
 	done();
 });
+
+test('a live DOCX is live again where it is opened: citations in notes, the list, the style', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'lamplighters');
+	await page.getByRole('link', { name: 'Hand in' }).click();
+	await expect(page.getByRole('document', { name: 'The file as it will be' })).toContainText('The lamplighters');
+	const [saved] = await Promise.all([
+		page.waitForEvent('download'),
+		page.getByRole('button', { name: 'Save as live DOCX' }).click()
+	]);
+	const buffer = readFileSync((await saved.path())!);
+	await page.goto('/');
+	await pick(page, [{ name: 'back.docx', mimeType: 'application/octet-stream', buffer }]);
+	const dialog = page.getByRole('dialog', { name: 'Open a document' });
+	await expect(dialog).toContainText('46 live citations');
+	await dialog.getByRole('button', { name: 'Open as a manuscript' }).click();
+	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toContainText('The lamplighters');
+	await expect(page.locator('.pending')).toHaveCount(0);
+	await expect(page.getByRole('button', { name: /Chicago 17th, full note/ })).toBeVisible();
+	await expect(page.getByText('30 sources, 46 citations, 52 notes')).toBeVisible();
+	done();
+});

@@ -5,7 +5,8 @@ import { caretAfter, chooseStyle, expectAccessible, openDraft, sheetText, watchE
 test('house rules: links, day of reading, short titles; shown as adjusted, in the file, undone', async ({ page }) => {
 	const done = watchErrors(page);
 	await openDraft(page, 'shore');
-	const list = page.locator('.entries');
+	// that of the sheet, not that of pages
+	const list = page.getByRole('textbox', { name: 'Manuscript text' }).locator('.entries');
 	await expect(list).toContainText('https://doi.org/10.5555/');
 	await expect(list).toContainText('Harbour Studies');
 	const before = await sheetText(page);

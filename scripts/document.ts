@@ -10,12 +10,15 @@ import { basename, dirname, extname, join } from 'node:path';
 import { createSession } from '../src/lib/core/citing';
 import { formattedPaper, toFinal, writeHtml } from '../src/lib/core/document';
 import { writeDocxBytes } from '../src/lib/core/document/docx';
+import { liveOf } from '../src/lib/core/document/live';
 import { writeOdt } from '../src/lib/core/document/odt';
 import { readOwn, writeOwn } from '../src/lib/core/document/own';
 import { DocumentError, readDocument, type OpenedDocument } from '../src/lib/core/document/readers';
 import { writePaper, type PaperFormat } from '../src/lib/core/document/writers';
 import { decodeText } from '../src/lib/core/exchange';
 import {
+	factsOfStyle,
+	type CitingForm,
 	assetToData,
 	ManuscriptError,
 	nameOf,
@@ -34,7 +37,7 @@ const USAGE =
 
 /** Kinds of each format, the usual one first. */
 const KINDS: Record<string, ('final' | 'live')[]> = {
-	'.docx': ['final'],
+	'.docx': ['final', 'live'],
 	'.odt': ['final'],
 	'.html': ['final'],
 	'.txt': ['final'],
@@ -107,7 +110,7 @@ function finalOf(paper: Paper, o: Options) {
 		paper.sources.map((s) => ({ ...s.item, id: s.id })),
 		[]
 	);
-	const form = info.class === 'note' ? 'footnotes' : 'in-text';
+	const form: CitingForm = info.class === 'note' ? 'footnotes' : 'in-text';
 	const doc = placeCitations(made.doc, info.placement, info.punctuationInQuote).doc;
 	const { clusters } = readCitations(doc, form);
 	const uncited = settingsOf(doc).uncited.map((u) => u.id);
@@ -131,7 +134,7 @@ function finalOf(paper: Paper, o: Options) {
 			return item && { item, tags: [], shelves: [], annotation: '' };
 		}
 	});
-	return { final, page, info };
+	return { final, page, info, form, doc };
 }
 
 /** Writes text with its sources and pictures beside it. @returns what it cannot hold */
@@ -162,8 +165,10 @@ async function main(): Promise<void> {
 	if (ending === '.json') writeFileSync(output, writeOwn(paper).text);
 	else if (ending === '.html') writeFileSync(output, writeHtml(finalOf(paper, o).final));
 	else if (ending === '.docx') {
-		const { final, page } = finalOf(paper, o);
-		writeFileSync(output, await writeDocxBytes(final, page));
+		const { final, page, doc, info, form } = finalOf(paper, o);
+		const style = { id: o.style, title: info.title, form, locale: o.locale, facts: factsOfStyle(info) };
+		const facts = { manuscript: '', authors: final.authors, sources: paper.sources, style };
+		writeFileSync(output, await writeDocxBytes(final, page, o.kind === 'live' ? liveOf(doc, final, facts) : null));
 	} else if (ending === '.odt') {
 		const { final, page } = finalOf(paper, o);
 		writeFileSync(output, writeOdt(final, page));

@@ -112,10 +112,16 @@ export async function createManuscript(
 		getSetting('newLocale', base),
 		getSetting('name', base)
 	]);
-	const locale = beginning?.locale || wished;
-	const { id: styleId, title: styleTitle } = wish ?? { id: paper.styleId, title: paper.styleTitle };
-	const form = (wish ? wish.note : styleId.includes('fullnote')) ? 'footnotes' : 'in-text';
-	const style: DocStyle = { id: styleId, title: styleTitle, form, locale, facts: null };
+	const chosen = wish ?? { id: paper.styleId, title: paper.styleTitle, note: paper.styleId.includes('fullnote') };
+	// a document of our own comes with the style it was written in
+	const style: DocStyle = (beginning && styleOf(beginning.doc)) ?? {
+		id: chosen.id,
+		title: chosen.title,
+		form: chosen.note ? 'footnotes' : 'in-text',
+		locale: beginning?.locale || wished,
+		facts: null
+	};
+	const { id: styleId, title: styleTitle, form, locale } = style;
 	const doc = beginning
 		? setDocAttrs(new Transform(beginning.doc), { style }).doc
 		: schema.nodes.doc.create({ style, settings: { ...cleanSettings(null), page: { kind: paper.page } } }, [

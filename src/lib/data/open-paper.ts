@@ -75,12 +75,17 @@ function withSources(paper: Paper, ids: Map<string, string>): Paper {
 	const line = (l: Inline[]): Inline[] =>
 		l.map((i) => (i.t === 'citation' ? { ...i, cites: i.cites.map((c) => ({ ...c, sourceId: id(c.sourceId) })) } : i));
 	const settings = paper.own.settings as { uncited?: { id: string; why: string }[] } | undefined;
+	const byHand = Object.entries((paper.own.entryOverrides ?? {}) as Record<string, unknown>);
 	return {
 		...paper,
 		head: { ...paper.head, title: line(paper.head.title), abstract: mapLines(paper.head.abstract, line) },
 		blocks: mapLines(paper.blocks, line),
-		own: settings?.uncited
-			? { ...paper.own, settings: { ...settings, uncited: settings.uncited.map((u) => ({ ...u, id: id(u.id) })) } }
-			: paper.own
+		own: {
+			...paper.own,
+			...(byHand.length ? { entryOverrides: Object.fromEntries(byHand.map(([k, v]) => [id(k), v])) } : {}),
+			...(settings?.uncited
+				? { settings: { ...settings, uncited: settings.uncited.map((u) => ({ ...u, id: id(u.id) })) } }
+				: {})
+		}
 	};
 }

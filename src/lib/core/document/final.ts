@@ -72,6 +72,7 @@ export type FinalBlock =
 	| { t: 'page-break' }
 	| {
 			t: 'bibliography';
+			id: string;
 			heading: FinalInline[];
 			/** A paragraph between heading and entries; empty for none. */
 			note: string;
@@ -234,6 +235,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		}));
 		return {
 			t: 'bibliography',
+			id: node.attrs.id as string,
 			heading: inlines(node.firstChild!, false),
 			note: cleanText(s.note),
 			groups,

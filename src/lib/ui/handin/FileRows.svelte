@@ -2,6 +2,7 @@
 	/** The formats a manuscript can be saved in; what a format cannot hold is listed before it is saved. */
 	import { writeHtml } from '$lib/core/document';
 	import { printedFields } from '$lib/core/page';
+	import { library } from '$lib/services/library.svelte';
 	import { unexpected } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import { download, fileName } from '../download';
@@ -45,13 +46,23 @@
 		toasts.say(`The ${format} file is in your downloads. Your manuscript stays live here.`);
 	}
 
-	const docx = () =>
-		write('docx', 'DOCX', async (r) => {
+	/** @param live whether citations, with their sources, are live again where it is opened here */
+	const docx = (live: boolean) =>
+		write(`docx ${live}`, 'DOCX', async (r) => {
 			const { writeDocx } = await import('$lib/core/document/docx');
+			const { liveOf } = await import('$lib/core/document/live');
+			const { manuscript, doc, style, sources } = r.formatted;
+			const facts = {
+				manuscript: manuscript.id,
+				authors: manuscript.authors,
+				sources: sources.map(({ id, key, item }) => ({ id, key, item })),
+				style,
+				resolve: library.resolve
+			};
 			const page = { setup: r.setup, fields: printedFields(r.page) };
 			download(
-				`${name()}.docx`,
-				await writeDocx(r.final, page),
+				`${name()}${live ? '-live' : ''}.docx`,
+				await writeDocx(r.final, page, live ? liveOf(doc, r.final, facts) : null),
 				'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
 			);
 			return true;
@@ -105,11 +116,16 @@
 
 <h2>The file</h2>
 <div class="row">
-	<div><b>DOCX</b><span>Real notes, styles to change at one place, numbers and references as fields</span></div>
-	<Btn kind="primary" disabled={!ready || busy !== ''} onclick={docx} label="Save as DOCX">{@render words('docx')}</Btn>
+	<div><b>DOCX</b><span>Final, to hand in; or live: sources inside, for a colleague or for yourself</span></div>
+	<Btn kind="ghost" disabled={!ready || busy !== ''} onclick={() => docx(true)} label="Save as live DOCX"
+		>{busy === 'docx true' ? 'Writing…' : 'Live'}</Btn
+	>
+	<Btn kind="primary" disabled={!ready || busy !== ''} onclick={() => docx(false)} label="Save as DOCX"
+		>{@render words('docx false')}</Btn
+	>
 </div>
 <div class="row">
-	<div><b>ODT</b><span>The same as an OpenDocument text</span></div>
+	<div><b>ODT</b><span>Real notes, styles to change at one place, numbers and references as fields</span></div>
 	<Btn kind="ghost" disabled={!ready || busy !== ''} onclick={odt} label="Save as ODT">{@render words('odt')}</Btn>
 </div>
 <div class="row">

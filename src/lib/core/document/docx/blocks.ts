@@ -33,6 +33,8 @@ import {
 	type FinalInline,
 	type ListNumbers
 } from '../final';
+import { TAGS } from '../live-data';
+import type { Controls } from './controls';
 import { mathChild } from './math';
 import { textWidth } from './page';
 import type { PrintedNumbers } from './own-numbers';
@@ -49,6 +51,8 @@ export interface Notes {
 	lists: { numbers: ListNumbers | 'bullet'; start: number; depth: number }[];
 	setup: PageSetup;
 	bookmarks: Bookmarks;
+	/** Of a live file: citations and lists are known again. */
+	controls: Controls | null;
 }
 
 function textRun(r: Run, font: { font?: string } = {}): TextRun {
@@ -65,8 +69,33 @@ function textRun(r: Run, font: { font?: string } = {}): TextRun {
 	});
 }
 
-/** Words with their notes. */
+/** Words with their notes; in a live file each citation stands in a control of its own. */
 export function children(list: FinalInline[], notes: Notes, font: { font?: string } = {}): ParagraphChild[] {
+	const { controls } = notes;
+	if (!controls) return plainChildren(list, notes, font);
+	const out: ParagraphChild[] = [];
+	for (let from = 0; from < list.length;) {
+		const id = citeOf(list[from]);
+		let to = from + 1;
+		while (to < list.length && citeOf(list[to]) === id) to++;
+		const before = list[from - 1]?.t === 'note' && list[from].t === 'note';
+		const kids = plainChildren(list.slice(from, to), id ? { ...notes, controls: null } : notes, font, id !== '');
+		// two marks side by side are two numbers
+		if (before) out.push(new TextRun({ text: ',', superScript: true }));
+		out.push(...(id ? [controls.words(TAGS.citation + id, 'Citation', kids)] : kids));
+		from = to;
+	}
+	return out;
+}
+const citeOf = (i: FinalInline): string => ((i.t === 'text' || i.t === 'note') && i.cite) || '';
+
+/** @param bare links are words alone */
+function plainChildren(
+	list: FinalInline[],
+	notes: Notes,
+	font: { font?: string } = {},
+	bare = false
+): ParagraphChild[] {
 	return list.flatMap((i, at): ParagraphChild[] => {
 		if (i.t === 'break') return [new TextRun({ break: 1 })];
 		if (i.t === 'math') return [mathChild(i.tex)];
@@ -88,7 +117,7 @@ export function children(list: FinalInline[], notes: Notes, font: { font?: strin
 			// two marks side by side are two numbers
 			return list[at - 1]?.t === 'note' ? [new TextRun({ text: ',', superScript: true }), mark] : [mark];
 		}
-		return [runChild(i.run, font)];
+		return [bare ? textRun(i.run, font) : runChild(i.run, font)];
 	});
 }
 
@@ -173,6 +202,12 @@ const HEADINGS = [
 	HeadingLevel.HEADING_5
 ];
 
+/** What stands between a heading and the text that goes on in its line. */
+function stopOf(heading: FinalInline[], { controls }: Notes): ParagraphChild[] {
+	const stop = new TextRun(/[.?!:]$/.test(wordsOf(heading).trim()) ? ' ' : '. ');
+	return [controls ? controls.words(TAGS.made, 'Full stop', [stop]) : stop];
+}
+
 /** The heading of a level stands in the line of what it heads. */
 const runsIn = (level: number, setup: PageSetup): boolean => setup.headings[Math.min(level, 6) - 2]?.runIn ?? false;
 
@@ -201,9 +236,7 @@ export function blocks(
 						heading: HEADINGS[b.level - 1] ?? HeadingLevel.HEADING_5,
 						children: [
 							...notes.bookmarks.heading(b.id, children(inLanguage(b.inlines, b.lang), notes)),
-							...(runsIn(b.level, notes.setup)
-								? [new TextRun(/[.?!:]$/.test(wordsOf(b.inlines).trim()) ? ' ' : '. ')]
-								: [])
+							...(runsIn(b.level, notes.setup) ? stopOf(b.inlines, notes) : [])
 						],
 						// the mark of the paragraph is hidden, and what follows stands in its line (17.3.2.36 specVanish)
 						...(runsIn(b.level, notes.setup) ? { run: { vanish: true, specVanish: true } } : {}),
@@ -307,7 +340,9 @@ export function blocks(
 			case 'page-break':
 				return [new Paragraph({ children: [new PageBreak()] })];
 			case 'bibliography':
-				return sourceList(b, notes);
+				return notes.controls
+					? [notes.controls.blocks(TAGS.bibliography + b.id, 'Bibliography', sourceList(b, notes))]
+					: sourceList(b, notes);
 		}
 	});
 }

@@ -12,9 +12,12 @@ import {
 } from 'docx';
 import { cleanPage, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
 import { inLanguage, type FinalBlock, type FinalDoc } from '../final';
+import { TAGS, type LiveFile } from '../live-data';
 import { abstractLines, openingLines } from '../opening';
 import { surnameOf } from '../pages/opening';
 import { blocks, children, DEEPEST, FORMATS, HALF_INCH, type Notes } from './blocks';
+import { Controls } from './controls';
+import { addLivePart } from './live-part';
 import { openingParagraphs } from './opening';
 import { writeOwnNumbers, type PrintedNumbers } from './own-numbers';
 import { Bookmarks } from './references';
@@ -41,14 +44,19 @@ const HEADING_NUMBERS = {
 	]
 };
 
-function build(doc: FinalDoc, { setup, fields }: DocxPage): { file: Document; printed: PrintedNumbers } {
+function build(
+	doc: FinalDoc,
+	{ setup, fields }: DocxPage,
+	controls: Controls | null
+): { file: Document; printed: PrintedNumbers } {
 	const notes: Notes = {
 		footnotes: {},
 		endnotes: {},
 		printed: { footnotes: [], endnotes: [] },
 		lists: [],
 		setup,
-		bookmarks: new Bookmarks(doc)
+		bookmarks: new Bookmarks(doc),
+		controls
 	};
 	const at = doc.blocks.findIndex((b) => b.t === 'heading' && b.level === 1);
 	const heading = at < 0 ? null : (doc.blocks[at] as Extract<FinalBlock, { t: 'heading' }>);
@@ -61,23 +69,32 @@ function build(doc: FinalDoc, { setup, fields }: DocxPage): { file: Document; pr
 		)
 	};
 	const opening = openingLines(title.length > 0, doc.authors, fields, setup);
-	const before = openingParagraphs(opening.lines, titleWords);
+	/** What is made for the page alone is known again in a live file, and made anew. */
+	const made = (list: Paragraph[]): Paragraph[] =>
+		controls && list.length ? [controls.blocks(TAGS.made, 'Made for the page', list)] : list;
+	const before = opening.lines.flatMap((l) => {
+		const lines = openingParagraphs([l], titleWords);
+		return l.words === 'title' ? lines : made(lines);
+	});
 	const body = at < 0 ? doc.blocks : [...doc.blocks.slice(0, at), ...doc.blocks.slice(at + 1)];
 	const inColumns = setup.columns === 2;
+	const turn = () => new Paragraph({ children: [new PageBreak()] });
 	const contents = setup.contents
 		? [
-				new Paragraph({
-					style: 'AbstractHeading',
-					children: [new TextRun('Contents')],
-					pageBreakBefore: before.length > 0
-				}),
+				...made([
+					new Paragraph({
+						style: 'AbstractHeading',
+						children: [new TextRun('Contents')],
+						pageBreakBefore: before.length > 0
+					})
+				]),
 				new TableOfContents('Contents', { hyperlink: true, headingStyleRange: `1-${setup.contents}` }),
-				new Paragraph({ children: [new PageBreak()] })
+				...made([turn()])
 			]
 		: opening.ownPage && before.length
-			? [new Paragraph({ children: [new PageBreak()] })]
+			? made([turn()])
 			: [];
-	const abstract = inColumns ? openingParagraphs(abstractLines(fields, setup, false), titleWords) : [];
+	const abstract = inColumns ? made(openingParagraphs(abstractLines(fields, setup, false), titleWords)) : [];
 	const text = [...abstract, ...blocks(body, notes)];
 	const words = {
 		title: doc.title,
@@ -137,16 +154,24 @@ function build(doc: FinalDoc, { setup, fields }: DocxPage): { file: Document; pr
 /** Pages as they are where nothing was chosen. */
 const plainPage = (doc: FinalDoc): DocxPage => ({ setup: setupOf(cleanPage(null), doc.lang), fields: NO_FIELDS });
 
-/** Writes the file as bytes. */
-export async function writeDocxBytes(doc: FinalDoc, page: DocxPage = plainPage(doc)): Promise<Uint8Array> {
-	const { file, printed } = build(doc, page);
+/**
+ * Writes the file as bytes.
+ * @param live what a live file carries; a final one where it is left out
+ */
+export async function writeDocxBytes(
+	doc: FinalDoc,
+	page: DocxPage = plainPage(doc),
+	live: LiveFile | null = null
+): Promise<Uint8Array> {
+	const { file, printed } = build(doc, page, live ? new Controls() : null);
 	const bytes = new Uint8Array(await Packer.toArrayBuffer(file));
-	return doc.numbersAnew ? writeOwnNumbers(bytes, printed) : bytes;
+	const numbered = doc.numbersAnew ? writeOwnNumbers(bytes, printed) : bytes;
+	return live ? addLivePart(numbered, live) : numbered;
 }
 
 /** Writes the file for a page. */
-export async function writeDocx(doc: FinalDoc, page?: DocxPage): Promise<Blob> {
-	return new Blob([(await writeDocxBytes(doc, page)) as Uint8Array<ArrayBuffer>], {
+export async function writeDocx(doc: FinalDoc, page?: DocxPage, live: LiveFile | null = null): Promise<Blob> {
+	return new Blob([(await writeDocxBytes(doc, page, live)) as Uint8Array<ArrayBuffer>], {
 		type: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
 	});
 }

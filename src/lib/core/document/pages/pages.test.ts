@@ -87,6 +87,7 @@ test('each kind opens as its manual has it', () => {
 test('footnotes stand at their marks, endnotes before the list, each once', () => {
 	const list: FinalBlock = {
 		t: 'bibliography',
+		id: '',
 		heading: text('Sources'),
 		note: '',
 		groups: [{ title: '', entries: [{ id: 'a', runs: [{ text: 'Lark, Ida.' }], under: [] }] }],

@@ -48,7 +48,7 @@ export function readDocument(
 				? readOdt(name, bytes)
 				: READERS[format](textOf(name, bytes), beside);
 	const found = bibliography(read, beside);
-	const resolved = resolveCitations(read.paper, [...sources, ...found], read.uncited);
+	const resolved = resolveCitations(read.paper, [...sources, ...found], read.uncited, read.live);
 	return { paper: read.paper, ...resolved, dropped: read.dropped };
 }
 

@@ -1,4 +1,5 @@
 /** Citations that were read name cite keys; here they find their sources. What is not found stays to be seen. */
+import { isObject } from '../../guards';
 import {
 	everyLine,
 	isListHeading,
@@ -24,13 +25,15 @@ export interface Resolved {
  * a name with @ in a sentence that is no key of any source is left as the words it is.
  * @param found sources by their cite keys, beside those the paper brought itself
  * @param uncited cite keys listed without being cited; `*` for all
+ * @param live whether cites name the paper's own sources by their ids, and its lists are those it has
  */
-export function resolveCitations(paper: Paper, found: PaperSource[], uncited: string[] = []): Resolved {
+export function resolveCitations(paper: Paper, found: PaperSource[], uncited: string[] = [], live = false): Resolved {
 	const byKey = new Map<string, PaperSource>();
 	for (const s of [...found, ...paper.sources]) if (!byKey.has(s.key)) byKey.set(s.key, s);
 	// keys in LaTeX and Markdown differ by case; a slip of case is not held against anybody where there is no other
 	const byFolded = new Map([...byKey].map(([k, s]) => [k.toLowerCase(), s]));
-	const of = (key: string) => byKey.get(key) ?? byFolded.get(key.toLowerCase());
+	const own = new Map(live ? paper.sources.map((s) => [s.id, s]) : []);
+	const of = (key: string) => own.get(key) ?? byKey.get(key) ?? byFolded.get(key.toLowerCase());
 	const used = new Map<string, PaperSource>();
 	const unresolved: string[] = [];
 
@@ -65,10 +68,14 @@ export function resolveCitations(paper: Paper, found: PaperSource[], uncited: st
 	for (const s of more) used.set(s.id, s);
 	for (const k of uncited) if (k !== '*' && !of(k)) unresolved.push(k);
 	const cited = citedIn(paper);
-	const listed = [...new Set(more)].filter((s) => !cited.has(s.id)).map((s) => ({ id: s.id, why: '' }));
-	if (listed.length) paper.own = { ...paper.own, settings: { uncited: listed } };
+	const settings = isObject(paper.own.settings) ? paper.own.settings : {};
+	const told = all || !Array.isArray(settings.uncited) ? [] : (settings.uncited as { id: string; why: string }[]);
+	const listed = [...new Set(more)]
+		.filter((s) => !cited.has(s.id))
+		.map((s) => told.find((u) => u.id === s.id) ?? { id: s.id, why: '' });
+	if (listed.length) paper.own = { ...paper.own, settings: { ...settings, uncited: listed } };
 	paper.sources = [...used.values()];
-	return { unresolved, headingMade: giveList(paper, used.size > 0) };
+	return { unresolved, headingMade: live ? false : giveList(paper, used.size > 0) };
 }
 
 function citedIn(paper: Paper): Set<string> {

@@ -11,6 +11,8 @@ export interface ReadPaper {
 	bibliographies: string[];
 	/** Cite keys that the list takes in without their being cited; `*` for all there are. */
 	uncited: string[];
+	/** It is one of our live files: its lists are those that it has. */
+	live?: boolean;
 	/** What could not be kept, with its place. */
 	dropped: Dropped[];
 }

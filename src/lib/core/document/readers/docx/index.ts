@@ -17,6 +17,8 @@ import {
 	type Inline,
 	type Paper
 } from '../../../paper';
+import { isObject } from '../../../guards';
+import { LIVE_NAMESPACE, readLive, TAGS, type LiveCitation, type LiveFile } from '../../live-data';
 import { captionKind, captionsBelow } from '../captions';
 import { settleOutline } from '../levels';
 import { Losses } from '../../losses';
@@ -55,6 +57,9 @@ const EMPTY: Style = { name: '', level: 0, numId: '', marks: { bold: false, ital
 const QUOTATION = /^(?:quote|intense quote|block text|block quotation|quotation|zitat|citation)\b/;
 const WIDEST = 500;
 
+/** A citation of a live file as it stands in the text. */
+export type LiveHere = LiveCitation & { id: string };
+
 export class DocxReader {
 	readonly paper: Paper = emptyPaper();
 	readonly styles: Map<string, Style>;
@@ -71,6 +76,7 @@ export class DocxReader {
 	private readonly relations: Map<string, Relation & { type: string }>;
 	private where = 'at the beginning';
 	private titled = false;
+	private live: LiveFile | null = null;
 
 	constructor(
 		name: string,
@@ -107,14 +113,19 @@ export class DocxReader {
 
 	read(): ReadPaper {
 		const { paper } = this;
-		paper.sources = sourcesOf(this.file);
+		this.live = this.liveOf();
+		paper.sources = [...(this.live?.sources ?? []), ...sourcesOf(this.file)];
+		if (this.live) {
+			paper.own = this.live.own;
+			paper.lang = this.live.lang || paper.lang;
+		}
 		const core = this.file.xml('docProps/core.xml');
 		const creator = wordsIn(child(core, 'dc:creator')).trim();
 		if (creator) paper.head.authors = creator.split(/\s*;\s*/).map((name) => ({ name, affiliations: [], email: '' }));
 		paper.blocks = this.blocks(child(this.document, 'w:body')!, this.relations);
 		settleOutline(paper.blocks, this.titled);
 		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
-		return { paper, bibliographies: [], uncited: [], dropped: this.lost.all() };
+		return { paper, bibliographies: [], uncited: this.listed(), live: this.live !== null, dropped: this.lost.all() };
 	}
 
 	/** The blocks of a note; a mark in front of it goes. */
@@ -156,7 +167,7 @@ export class DocxReader {
 			for (const k of elementsOf(x)) {
 				if (k.name === 'w:p') pieces.push(...this.para(k, runs, relations));
 				else if (k.name === 'w:tbl') pieces.push(this.table(k, relations));
-				else if (k.name === 'w:sdt') walk(child(k, 'w:sdtContent') ?? { name: '', attrs: {}, kids: [] });
+				else if (k.name === 'w:sdt') pieces.push(...this.control(k, runs, relations, walk));
 				else if (/^w:(?:ins|moveTo|customXml|smartTag)$/.test(k.name)) walk(k);
 				else if (k.name === 'm:oMathPara' || k.name === 'm:oMath')
 					pieces.push(...this.para({ name: 'w:p', attrs: {}, kids: [k] }, runs, relations));
@@ -164,6 +175,74 @@ export class DocxReader {
 		};
 		walk(container);
 		return this.together(pieces, relations);
+	}
+
+	/** A control around paragraphs: in a live file it can be a list of sources, or what was made for the page. */
+	private control(sdt: Xml, runs: Runs, relations: Map<string, Relation>, walk: (x: Xml) => void): (Para | Block)[] {
+		const content = child(sdt, 'w:sdtContent') ?? { name: '', attrs: {}, kids: [] };
+		const tag = this.tagOf(sdt);
+		if (tag === TAGS.made) return [];
+		const list = tag.startsWith(TAGS.bibliography) ? tag.slice(TAGS.bibliography.length) : null;
+		if (list !== null && this.live) {
+			const first = children(content, 'w:p').flatMap((p) => this.para(p, runs, relations))[0];
+			const words = first && !('t' in first) ? trimmed(first.line.content) : [];
+			const heading: Heading = {
+				t: 'heading',
+				id: '',
+				level: 2 - (this.titled ? 0 : 1),
+				content: words,
+				lang: '',
+				align: ''
+			};
+			return [{ t: 'bibliography', id: list, settings: this.live.bibliographies[list] ?? {}, heading }];
+		}
+		if (this.citation(tag, false)) {
+			// some programs draw a control around the whole paragraph
+			const inside = children(content, 'w:p').flatMap((p) => elementsOf(p).filter((k) => k.name !== 'w:pPr'));
+			const inner = { ...sdt, kids: [...children(sdt, 'w:sdtPr'), { name: 'w:sdtContent', attrs: {}, kids: inside }] };
+			return this.para({ name: 'w:p', attrs: {}, kids: [inner] }, runs, relations);
+		}
+		walk(content);
+		return [];
+	}
+
+	/** Sources of a live file that are listed without being cited. */
+	private listed(): string[] {
+		const settings = this.live?.own.settings;
+		const list = isObject(settings) && Array.isArray(settings.uncited) ? (settings.uncited as unknown[]) : [];
+		return list.flatMap((u) => (isObject(u) && typeof u.id === 'string' ? [u.id] : []));
+	}
+
+	/** The tag of a control, where the file is a live one; empty otherwise. */
+	tagOf(sdt: Xml): string {
+		return this.live ? attribute(child(child(sdt, 'w:sdtPr'), 'w:tag'), 'w:val') : '';
+	}
+
+	private readonly seen = new Set<string>();
+	/** A citation by the tag of its control; a copy of one is one of its own. */
+	citation(tag: string, take = true): LiveHere | null {
+		if (!this.live || !tag.startsWith(TAGS.citation)) return null;
+		const id = tag.slice(TAGS.citation.length);
+		if (!Object.hasOwn(this.live.citations, id)) return null;
+		const c = this.live.citations[id];
+		if (!take) return { id, ...c };
+		const own = this.seen.has(id) ? newId() : id;
+		this.seen.add(id);
+		return { id: own, ...c };
+	}
+
+	/** What is live in the file; null for files of others, and where that part cannot be read. */
+	private liveOf(): LiveFile | null {
+		for (const name of this.file.names) {
+			if (!/^customXml\/item\d+\.xml$/.test(name)) continue;
+			const root = this.file.xml(name);
+			if (attribute(root, 'xmlns') !== LIVE_NAMESPACE) continue;
+			const live = readLive(wordsIn(root));
+			if (!live)
+				this.loses('what makes the file live: that part is broken, or of a newer version; citations are words');
+			return live;
+		}
+		return null;
 	}
 
 	private para(p: Xml, runs: Runs, relations: Map<string, Relation>): (Para | Block)[] {

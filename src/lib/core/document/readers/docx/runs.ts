@@ -1,7 +1,8 @@
 /** Words of a paragraph with their formatting, notes, fields, formulas and pictures (ECMA-376, Part 1, 17.3.2 and 17.16). */
 import { newId, type Inline, type Mark } from '../../../paper';
 import { attribute, child, descendants, elementsOf, wordsIn, type Xml } from '../package-file';
-import type { DocxReader } from './index';
+import { TAGS } from '../../live-data';
+import type { DocxReader, LiveHere } from './index';
 import { toTex } from './omml';
 import { on, type Relation } from './parts';
 import { readCitationField } from './sources';
@@ -81,6 +82,14 @@ export class Runs {
 				for (const k of elementsOf(x)) this.piece(k, href ? [...marks, { t: 'link', href }] : marks);
 				return;
 			}
+			case 'w:sdt': {
+				const inside = elementsOf(child(x, 'w:sdtContent'));
+				const tag = this.reader.tagOf(x);
+				if (tag === TAGS.made) return;
+				const live = this.reader.citation(tag);
+				if (!live) return inside.forEach((k) => this.piece(k, marks));
+				return this.put(this.live(live, inside));
+			}
 			case 'w:fldSimple':
 				this.begin(attribute(x, 'w:instr'));
 				this.fields.at(-1)!.result = true;
@@ -117,6 +126,26 @@ export class Runs {
 			default:
 				for (const k of elementsOf(x)) this.piece(k, marks);
 		}
+	}
+
+	/** A citation of a live file; other words than it printed stay, as words by hand. */
+	private live({ id, printed, ...c }: LiveHere, inside: Xml[]): Inline {
+		const { line } = this;
+		this.line = emptyLine();
+		for (const k of inside) this.piece(k, []);
+		const now = squeezed(said(this.line.content));
+		this.line = line;
+		const changed = now !== squeezed(printed);
+		if (changed) this.reader.loses('the formatting of a citation that was edited: its words are kept');
+		return {
+			t: 'citation',
+			id,
+			cites: c.cites,
+			override:
+				changed && now ? { text: now.replace(/[<&]/g, (s) => (s === '<' ? '‹' : '&')), basis: printed } : c.override,
+			moved: c.moved,
+			marks: []
+		};
 	}
 
 	private run(r: Xml, around: Mark[]): void {
@@ -260,6 +289,17 @@ function shownBy(bookmark: string, instruction: string): 'label' | 'number' | 't
 	if (/^_RefTitle\d/.test(bookmark)) return 'title';
 	return /^_RefNumber\d/.test(bookmark) || /\\[rnw]\b/.test(instruction) ? 'number' : 'label';
 }
+
+const squeezed = (s: string): string => s.replace(/\s+/g, ' ').trim();
+/** The words of a line, with those of its notes. */
+const said = (line: Inline[]): string =>
+	line
+		.map((i) => {
+			if (i.t === 'text') return i.text;
+			if (i.t !== 'note') return ' ';
+			return i.blocks.map((b) => (b.t === 'paragraph' ? said(b.content) : '')).join(' ');
+		})
+		.join('');
 
 const emptyLine = (): Line => ({
 	content: [],
