@@ -302,7 +302,7 @@ test('a title page that is being typed is not lost: not by Ctrl P, and not by a 
 	await expect(course).toHaveValue('HIS 301: Harb');
 	await course.press('End');
 	await course.pressSequentially('ours and li');
-	await expect(page.getByText('Title page changed')).toBeVisible();
+	// within the pause
 	await page.reload();
 	await expect(course).toHaveValue('HIS 301: Harbours and li');
 	done();

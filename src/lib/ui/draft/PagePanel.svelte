@@ -61,7 +61,10 @@
 		typing = { key, value };
 		pause.call();
 	}
-	onDestroy(() => typing && field(typing.key, typing.value));
+	const now = (): void => {
+		if (typing) field(typing.key, typing.value);
+	};
+	onDestroy(now);
 	function field(key: keyof TitleFields, value: string) {
 		pause.cancel();
 		typing = null;
@@ -89,6 +92,9 @@
 		['right', 'Right']
 	] as const;
 </script>
+
+<!-- the page may go within the pause: what was typed is written ahead then, as keys of the text are -->
+<svelte:window onbeforeunload={now} />
 
 <header>
 	<h2>Page</h2>
