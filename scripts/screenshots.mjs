@@ -132,15 +132,6 @@ const SHOTS = {
 		await p.getByRole('heading', { level: 1, name: 'APA 7th' }).waitFor();
 		await p.waitForTimeout(500);
 	},
-	'styles-beside': async (p) => {
-		await p.goto(`${base}/styles`);
-		await p.getByRole('heading', { name: 'What it does' }).waitFor();
-		await p.getByLabel('Shown on').selectOption({ label: 'What the lamps did to the shore' });
-		await p.getByRole('button', { name: /^APA 7th/ }).click();
-		await p.getByLabel('Beside').selectOption({ label: 'Chicago 17th, author–date' });
-		await p.locator('.sample mark').first().waitFor();
-		await p.waitForTimeout(400);
-	},
 	'draft-dark': async (p) => {
 		await p.goto(`${base}/draft/lamplighters`);
 		await p.evaluate(() => document.documentElement.classList.add('dark'));
@@ -185,6 +176,26 @@ const SHOTS = {
 			.filter({ hasText: /^\d+ pages$/ })
 			.waitFor();
 		await p.waitForTimeout(300);
+	},
+	table: async (p) => {
+		await p.goto(`${base}/draft/shore`);
+		await ready(p);
+		const sheet = p.getByRole('textbox', { name: 'Manuscript text' });
+		await sheet.getByText('Harbour lighting').first().click();
+		await p.keyboard.press('End');
+		await p.getByRole('button', { name: 'Insert', exact: true }).click();
+		await p.getByRole('menuitem', { name: 'Table…' }).click();
+		await p.getByRole('button', { name: 'Insert table' }).click();
+		for (const w of ['Quay', 'Lamps', 'Moths a night', 'Long Quay', '41', '212', 'Fish market', '12', '97']) {
+			await p.keyboard.type(w);
+			await p.keyboard.press('Tab');
+		}
+		await sheet.locator('.caption').first().click();
+		await p.keyboard.type('Lamps and catches, May to August');
+		await sheet.getByText('212').click();
+		await p.getByRole('button', { name: 'Rows, columns and cells' }).click();
+		await p.getByRole('menuitem', { name: 'Row above' }).waitFor();
+		await p.waitForTimeout(400);
 	},
 	'page-panel': async (p) => {
 		await p.goto(`${base}/draft/who-paid?side=page`);
