@@ -1,7 +1,5 @@
 <script lang="ts">
 	/** A picture from a file with the words that describe it; those of a figure that is there can be changed. */
-	import type { Command } from 'prosemirror-state';
-	import type { Draft } from '$lib/editor/draft.svelte';
 	import { PictureError, pictureOf, PICTURES } from '$lib/editor/image-files';
 	import { changeFigure, figureAt, insertFigure } from '$lib/editor/things';
 	import { unexpected } from '$lib/services/problems';
@@ -10,13 +8,8 @@
 	import PickFiles from '../kit/PickFiles.svelte';
 	import Words from '../kit/Words.svelte';
 	import ThingForm from './ThingForm.svelte';
-	interface Props {
-		draft: Draft;
-		run: (command: Command) => void;
-		onclose: () => void;
-		onaway: () => void;
-	}
-	let { draft, run, onclose, onaway }: Props = $props();
+	import type { FormProps } from './writing-names';
+	let { draft, run, onclose, onaway }: FormProps = $props();
 	// what it was when the form was opened
 	// svelte-ignore state_referenced_locally
 	const there = draft.view && figureAt(draft.view.state);

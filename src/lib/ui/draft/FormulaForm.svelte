@@ -1,20 +1,13 @@
 <script lang="ts">
 	/** A formula in TeX, with what it will look like. */
-	import type { Command } from 'prosemirror-state';
 	import { mathml } from '$lib/core/document/math';
-	import type { Draft } from '$lib/editor/draft.svelte';
 	import { formulaAt, putFormula } from '$lib/editor/things';
 	import Btn from '../kit/Btn.svelte';
 	import Check from '../kit/Check.svelte';
 	import Words from '../kit/Words.svelte';
 	import ThingForm from './ThingForm.svelte';
-	interface Props {
-		draft: Draft;
-		run: (command: Command) => void;
-		onclose: () => void;
-		onaway: () => void;
-	}
-	let { draft, run, onclose, onaway }: Props = $props();
+	import type { FormProps } from './writing-names';
+	let { draft, run, onclose, onaway }: FormProps = $props();
 	// what it was when the form was opened
 	// svelte-ignore state_referenced_locally
 	const { view } = draft.writing;

@@ -1,21 +1,14 @@
 <script lang="ts">
 	/** A reference to a table, figure, equation or heading; its number follows whatever moves. */
-	import type { Command } from 'prosemirror-state';
 	import { crossRefText, numberedIn, type CrossRefShow, type Numbered } from '$lib/core/manuscript';
 	import { fold } from '$lib/core/source';
-	import type { Draft } from '$lib/editor/draft.svelte';
 	import { insertCrossRef } from '$lib/editor/things';
 	import Field from '../kit/Field.svelte';
 	import Pick from '../kit/Pick.svelte';
 	import Press from '../kit/Press.svelte';
 	import ThingForm from './ThingForm.svelte';
-	interface Props {
-		draft: Draft;
-		run: (command: Command) => void;
-		onclose: () => void;
-		onaway: () => void;
-	}
-	let { draft, run, onclose, onaway }: Props = $props();
+	import type { FormProps } from './writing-names';
+	let { draft, run, onclose, onaway }: FormProps = $props();
 	let query = $state('');
 	let show = $state<CrossRefShow>('label');
 	const KINDS: [Numbered['kind'], string][] = [

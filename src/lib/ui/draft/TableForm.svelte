@@ -1,7 +1,6 @@
 <script lang="ts">
 	/** How large a new table is. */
 	import { onMount } from 'svelte';
-	import type { Command } from 'prosemirror-state';
 	import { insertTable, LARGEST } from '$lib/editor/things';
 	// the keys of tables are there when the table is
 	import '$lib/editor/table-plugins';
@@ -9,12 +8,8 @@
 	import Check from '../kit/Check.svelte';
 	import Field from '../kit/Field.svelte';
 	import ThingForm from './ThingForm.svelte';
-	interface Props {
-		run: (command: Command) => void;
-		onclose: () => void;
-		onaway: () => void;
-	}
-	let { run, onclose, onaway }: Props = $props();
+	import type { FormProps } from './writing-names';
+	let { run, onclose, onaway }: FormProps = $props();
 	let rows = $state('4');
 	let columns = $state('3');
 	let header = $state(true);

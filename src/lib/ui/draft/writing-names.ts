@@ -1,4 +1,6 @@
 /** What the writing line calls blocks, and what its buttons are. */
+import type { Command } from 'prosemirror-state';
+import type { Draft } from '$lib/editor/draft.svelte';
 import type { BlockKind } from '$lib/editor/writing';
 
 export const BLOCK_NAMES: Record<BlockKind, string> = {
@@ -37,4 +39,14 @@ export interface MenuRow {
 	/** A line parts it from what stands before. */
 	parted?: boolean;
 	run(): void;
+}
+
+/** What every form of the writing line is given. */
+export interface FormProps {
+	draft: Draft;
+	/** Runs a command where the caret is, and closes the form. */
+	run: (command: Command) => void;
+	onclose: () => void;
+	/** A press beside it: the caret is where it was pressed. */
+	onaway: () => void;
 }

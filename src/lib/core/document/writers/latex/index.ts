@@ -2,10 +2,10 @@
  * Papers as LaTeX: citations as commands of biblatex with a .bib file beside it, or, for a paper whose citations are
  * words, as it reads. What is numbered is numbered by LaTeX, references follow; nothing but widely kept packages is used.
  */
-import { writeBibtex } from '../../../exchange';
 import { cleanPage, setupOf } from '../../../page';
 import { everyBlock, everyLine, textOf, type Block, type Cell, type Inline, type Paper } from '../../../paper';
 import { Losses } from '../../losses';
+import { filesBeside, listedKeys } from '../beside';
 import { citeKeys } from '../keys';
 import { labelsOf } from '../labels';
 import { picturePaths } from '../pictures';
@@ -89,14 +89,10 @@ class Writer {
 		const front = this.front(title);
 		const text = (titled ? rest : paper.blocks).map((b) => this.block(b)).filter(Boolean);
 		if (this.endnotes) text.push('\\theendnotes');
-		const uncited = (paper.own.settings as { uncited?: { id: string }[] } | undefined)?.uncited ?? [];
-		const listed = uncited.flatMap((u) => this.keys.get(u.id) ?? []);
+		const listed = listedKeys(paper, this.keys);
 		if (listed.length) text.unshift(`\\nocite{${listed.join(',')}}`);
 		const body = [front, ...text].filter(Boolean).join('\n\n');
-		const list = paper.sources.map((s) => ({ key: this.keys.get(s.id)!, item: s.item }));
-		const files = [...this.pictures].map(([name, path]) => ({ path, bytes: paper.assets[name].bytes }));
-		if (list.length)
-			files.push({ path: this.options.bibliography, bytes: new TextEncoder().encode(writeBibtex(list)) });
+		const files = filesBeside(paper, this.keys, this.pictures, this.options.bibliography);
 		return {
 			text: `${this.preamble(body)}\n\\begin{document}\n\n${body}\n\n\\end{document}\n`,
 			files,

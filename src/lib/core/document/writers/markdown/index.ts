@@ -9,9 +9,9 @@ import remarkStringify from 'remark-stringify';
 import { unified } from 'unified';
 import { stringify as yaml } from 'yaml';
 import { shortLabel } from '../../../source';
-import { writeBibtex } from '../../../exchange';
 import { everyBlock, mapLines, textOf, type Block, type Cell, type Inline, type Paper } from '../../../paper';
 import { Losses } from '../../losses';
+import { filesBeside, listedKeys } from '../beside';
 import { citeKeys } from '../keys';
 import { labelsOf } from '../labels';
 import { picturePaths } from '../pictures';
@@ -71,9 +71,7 @@ class Writer {
 		const blocks = paper.blocks.flatMap((b) => this.block(b));
 		const front = this.front();
 		const text = this.text({ type: 'root', children: [...blocks, ...this.definitions] });
-		const list = paper.sources.map((s) => ({ key: this.keys.get(s.id)!, item: s.item }));
-		const files = [...this.pictures].map(([name, path]) => ({ path, bytes: paper.assets[name].bytes }));
-		if (list.length) files.push({ path: this.bibliography, bytes: new TextEncoder().encode(writeBibtex(list)) });
+		const files = filesBeside(paper, this.keys, this.pictures, this.bibliography);
 		return { text: front + text, files, dropped: this.lost.all() };
 	}
 
@@ -115,9 +113,8 @@ class Writer {
 	// --- before the text ------------------------------------------------------------------------------------------------
 
 	private front(): string {
-		const { head, lang, own, sources } = this.paper;
-		const uncited = (own.settings as { uncited?: { id: string }[] } | undefined)?.uncited ?? [];
-		const listed = uncited.flatMap((u) => this.keys.get(u.id) ?? []);
+		const { head, lang, sources } = this.paper;
+		const listed = listedKeys(this.paper, this.keys);
 		const authors = head.authors.map((a) => {
 			const apart = a.affiliations.length || a.email || /;| and /.test(a.name);
 			if (!apart) return a.name;
