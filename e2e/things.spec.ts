@@ -136,3 +136,53 @@ test('a picture that is pasted is a figure, described by a double click; what re
 	await expect(page.locator('span').getByText('A reference to something that is not there')).toBeVisible();
 	done();
 });
+
+test('a picture for which there is no room is said, stays on the sheet, and is kept once there is room', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	await caretAfter(page, 'Artificial light at night');
+	await insert(page, 'Figure…');
+	await form(page, 'Figure')
+		.getByLabel('Choose a picture…')
+		.setInputFiles({ name: 'quay.png', mimeType: 'image/png', buffer: PNG });
+	await page.evaluate(() => {
+		const { put, add } = IDBObjectStore.prototype;
+		const full = () => {
+			throw new DOMException('full', 'QuotaExceededError');
+		};
+		Object.assign(IDBObjectStore.prototype, { put: full, add: full });
+		Object.assign(window, { room: () => Object.assign(IDBObjectStore.prototype, { put, add }) });
+	});
+	await form(page, 'Figure').getByRole('textbox', { name: 'What the picture shows' }).fill('A dark quay');
+	await form(page, 'Figure').getByRole('button', { name: 'Insert figure' }).click();
+	await expect(page.getByText(/^A picture could not be kept\. It stays on the sheet/)).toBeVisible();
+	const picture = sheet(page).getByRole('img', { name: 'A dark quay' });
+	await expect(picture).toBeVisible();
+	await page.evaluate(() => (window as unknown as { room(): void }).room());
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 20_000 });
+	await expect
+		.poll(
+			() =>
+				page.evaluate(
+					() =>
+						new Promise<number>((ok) => {
+							const open = indexedDB.open('rapid-quill');
+							open.onsuccess = () => {
+								const count = open.result.transaction('assets').objectStore('assets').count();
+								count.onsuccess = () => {
+									open.result.close();
+									ok(count.result);
+								};
+							};
+						})
+				),
+			{ timeout: 20_000 }
+		)
+		.toBeGreaterThan(0);
+	await page.reload();
+	await expect(picture).toBeVisible();
+	await expect(sheet(page).locator('.no-picture')).toHaveCount(0);
+	done();
+});

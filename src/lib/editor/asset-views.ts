@@ -3,13 +3,24 @@ import type { Node } from 'prosemirror-model';
 import { assetFromData, assetToData, isAssetId, type Asset } from '$lib/core/manuscript';
 import { getAsset, namedPictures, putAsset } from '$lib/data/assets';
 
+/** How long a picture that could not be kept waits, in milliseconds. */
+const AGAIN = 3000;
+
 export class AssetViews {
 	private readonly loaded = new Map<string, Promise<Asset | null>>();
 	private readonly urls = new Map<string, string>();
 	/** Pictures as data, for the clipboard; only those that were shown. */
 	private readonly data = new Map<string, string>();
-	/** Told when a picture could not be kept. */
-	onTrouble: (e: unknown) => void = () => {};
+	private ending = false;
+
+	/**
+	 * @param onTrouble told once of a picture that cannot be kept; it is tried again until it is
+	 * @param onKeeping told of each that is on its way to the storage
+	 */
+	constructor(
+		private readonly onTrouble: (e: unknown) => void,
+		private readonly onKeeping: (done: Promise<void>) => void
+	) {}
 
 	/** A document whose pictures are named; those that stood in it as data are kept. */
 	named(doc: Node): Node {
@@ -29,7 +40,21 @@ export class AssetViews {
 	private keep(a: Asset): void {
 		this.loaded.set(a.id, Promise.resolve(a));
 		this.data.set(a.id, assetToData(a));
-		putAsset(a).catch((e: unknown) => this.onTrouble(e));
+		this.onKeeping(this.store(a));
+	}
+
+	/** Until there is room: the picture is in the page all the while. */
+	private async store(a: Asset): Promise<void> {
+		for (let told = false; ; told = true) {
+			try {
+				await putAsset(a);
+				return;
+			} catch (e) {
+				if (this.ending) throw e;
+				if (!told) this.onTrouble(e);
+				await new Promise((again) => setTimeout(again, AGAIN));
+			}
+		}
 	}
 
 	private load(id: string): Promise<Asset | null> {
@@ -64,6 +89,11 @@ export class AssetViews {
 	/** The data address of a picture that was shown; '' otherwise. */
 	dataOf(id: string): string {
 		return this.data.get(id) ?? '';
+	}
+
+	/** What cannot be kept now is given up, and said. */
+	stopTrying(): void {
+		this.ending = true;
 	}
 
 	end(): void {

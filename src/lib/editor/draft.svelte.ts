@@ -37,7 +37,7 @@ import { storageMessage, type Manuscript } from '$lib/data/db';
 import type { Source } from '$lib/core/source';
 import { FormattingService } from '$lib/services/formatting/index.svelte';
 import { Persistence } from '$lib/services/persistence';
-import { inBackground } from '$lib/services/problems';
+import { inBackground, report } from '$lib/services/problems';
 import { localStorageHere } from '$lib/data/local';
 import { recover } from '$lib/services/write-ahead';
 import type { SaveState } from '$lib/services/autosave';
@@ -86,7 +86,10 @@ export class Draft implements NodeViewContext {
 	readonly nodeViews = new NodeViewRegistry();
 	readonly noteEditors: NoteEditors = new NoteEditors(this);
 	readonly found: FoundMarks = new FoundMarks(this);
-	readonly assets = new AssetViews();
+	readonly assets = new AssetViews(
+		(e) => report(e, 'A picture could not be kept. It stays on the sheet, and is tried again: do not close the page.'),
+		(done) => this.inBackground(done, 'A picture could not be kept.')
+	);
 	/** Where the caret is, in the text or in a note, for the writing line. */
 	readonly writing = new WritingFocus(() => this.view);
 	/** In a long manuscript only a part of it is in the page at a time; null in others. */
@@ -626,6 +629,7 @@ export class Draft implements NodeViewContext {
 		this.caretSoon.cancel();
 		this.writing.end();
 		this.keepCaret();
+		this.assets.stopTrying();
 		await this.persistence.close(Promise.allSettled([...this.pending]));
 		this.describeSoon.cancel();
 		this.scrollIdle.end();
