@@ -2,7 +2,7 @@
 import type { EditorView } from 'prosemirror-view';
 import { closeHistory } from 'prosemirror-history';
 import type { NodeViewContext } from './node-view-context';
-import { insertFigure } from './things';
+import { insertFigure } from './insertions';
 
 export const PICTURES = 'image/png,image/jpeg,image/gif,image/webp,image/svg+xml';
 /** Larger ones make manuscripts that no browser keeps well. */

@@ -18,13 +18,12 @@ import {
 	docObject,
 	objectOrNull,
 	plainObject,
-	ALIGNMENTS,
 	validLanguage,
-	validWidths,
 	id,
 	lang,
 	align
 } from './schema-attrs';
+import { tableSpecs } from './schema-tables';
 
 export const SCHEMA_VERSION = 2;
 
@@ -36,68 +35,6 @@ const parseJson = <T>(s: string | null, fallback: T): T => {
 		if (e instanceof SyntaxError) return fallback;
 		throw e;
 	}
-};
-
-/** How many columns or rows a cell spans, and how wide its columns are in pixels. */
-const spans = {
-	colspan: { default: 1, validate: 'number' },
-	rowspan: { default: 1, validate: 'number' },
-	colwidth: { default: null, validate: validWidths },
-	align: { default: '', validate: oneOf(...ALIGNMENTS) }
-};
-
-function cellFromDom(d: HTMLElement): Record<string, unknown> {
-	const colspan = Number(d.getAttribute('colspan') ?? 1);
-	const widths =
-		/^\d+(,\d+)*$/
-			.exec(d.getAttribute('data-colwidth') ?? '')?.[0]
-			.split(',')
-			.map(Number) ?? null;
-	return {
-		colspan,
-		rowspan: Number(d.getAttribute('rowspan') ?? 1),
-		colwidth: widths?.length === colspan ? widths : null,
-		align: blockAttrs(d).align
-	};
-}
-
-const cell = (tag: 'td' | 'th', tableRole: string): NodeSpec => ({
-	content: 'paragraph+',
-	attrs: spans,
-	tableRole,
-	isolating: true,
-	parseDOM: [{ tag, getAttrs: cellFromDom }],
-	toDOM: ({ attrs: a }) => [
-		tag,
-		{
-			...(a.colspan === 1 ? {} : { colspan: a.colspan as number }),
-			...(a.rowspan === 1 ? {} : { rowspan: a.rowspan as number }),
-			...(a.colwidth ? { 'data-colwidth': (a.colwidth as number[]).join() } : {}),
-			...(a.align ? { style: `text-align: ${a.align as string};` } : {})
-		},
-		0
-	]
-});
-
-/** Tables by the roles that prosemirror-tables knows them by; it is loaded where there are any (editor/table-plugins.ts). */
-const table: Record<string, NodeSpec> = {
-	table: {
-		content: 'table_row+',
-		tableRole: 'table',
-		isolating: true,
-		group: 'block',
-		attrs: { id },
-		parseDOM: [{ tag: 'table' }],
-		toDOM: () => ['table', ['tbody', 0]]
-	},
-	table_row: {
-		content: '(table_cell | table_header)*',
-		tableRole: 'row',
-		parseDOM: [{ tag: 'tr' }],
-		toDOM: () => ['tr', 0]
-	},
-	table_cell: cell('td', 'cell'),
-	table_header: cell('th', 'header_cell')
 };
 
 const LIST_NUMBERS = ['decimal', 'lower-alpha', 'upper-alpha', 'lower-roman', 'upper-roman'] as const;
@@ -201,7 +138,7 @@ const nodes: Record<string, NodeSpec> = {
 		parseDOM: [{ tag: 'figcaption' }, { tag: 'caption' }],
 		toDOM: (n) => ['div', { ...blockDom(n), class: 'caption' }, 0]
 	},
-	...table,
+	...tableSpecs,
 	/** A table with its caption, numbered. */
 	captioned_table: {
 		group: 'block',

@@ -7,7 +7,7 @@ import { noteRefs } from './note-refs';
 import { ownWork } from './own-work';
 import { departing, missingLocators } from './quotations';
 import { incomplete, twice, untidy } from './sources';
-import { crossRefs, undescribed } from './things';
+import { crossRefs, undescribed } from './numbered';
 import type { Checker, CheckName, Facts, Finding, Weight } from './types';
 
 export { quickCheck } from './quick';

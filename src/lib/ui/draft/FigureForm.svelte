@@ -1,13 +1,13 @@
 <script lang="ts">
 	/** A picture from a file with the words that describe it; those of a figure that is there can be changed. */
 	import { PictureError, pictureOf, PICTURES } from '$lib/editor/image-files';
-	import { changeFigure, figureAt, insertFigure } from '$lib/editor/things';
+	import { changeFigure, figureAt, insertFigure } from '$lib/editor/insertions';
 	import { unexpected } from '$lib/services/problems';
 	import Alert from '../kit/Alert.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import PickFiles from '../kit/PickFiles.svelte';
 	import Words from '../kit/Words.svelte';
-	import ThingForm from './ThingForm.svelte';
+	import InsertForm from './InsertForm.svelte';
 	import type { FormProps } from './writing-names';
 	let { draft, run, onclose, onaway }: FormProps = $props();
 	// what it was when the form was opened
@@ -35,7 +35,7 @@
 	}
 </script>
 
-<ThingForm label="Figure" {onclose} {onaway} onsubmit={submit}>
+<InsertForm label="Figure" {onclose} {onaway} onsubmit={submit}>
 	<div class="acts">
 		<PickFiles
 			words={there || picture ? 'Another picture…' : 'Choose a picture…'}
@@ -51,7 +51,7 @@
 		<Words bind:value={alt} rows={2} placeholder="For those who cannot see it" />
 	</label>
 	<div class="acts"><Btn kind="primary" type="submit">{there ? 'Change figure' : 'Insert figure'}</Btn></div>
-</ThingForm>
+</InsertForm>
 
 <style>
 	img {

@@ -1,11 +1,11 @@
 <script lang="ts">
 	/** A formula in TeX, with what it will look like. */
 	import { mathml } from '$lib/core/document/math';
-	import { formulaAt, putFormula } from '$lib/editor/things';
+	import { formulaAt, putFormula } from '$lib/editor/insertions';
 	import Btn from '../kit/Btn.svelte';
 	import Check from '../kit/Check.svelte';
 	import Words from '../kit/Words.svelte';
-	import ThingForm from './ThingForm.svelte';
+	import InsertForm from './InsertForm.svelte';
 	import type { FormProps } from './writing-names';
 	let { draft, run, onclose, onaway }: FormProps = $props();
 	// what it was when the form was opened
@@ -29,7 +29,7 @@
 	}
 </script>
 
-<ThingForm label="Equation" {onclose} {onaway} onsubmit={submit}>
+<InsertForm label="Equation" {onclose} {onaway} onsubmit={submit}>
 	<label
 		>TeX
 		<Words bind:value={tex} rows={3} spellcheck={false} placeholder={'E = \\tfrac{1}{2} m v^2'} onkeydown={keys} />
@@ -44,7 +44,7 @@
 	<div class="acts">
 		<Btn kind="primary" type="submit" disabled={!tex.trim()}>{there ? 'Change equation' : 'Insert equation'}</Btn>
 	</div>
-</ThingForm>
+</InsertForm>
 
 <style>
 	.shown {

@@ -2,11 +2,11 @@
 	/** A reference to a table, figure, equation or heading; its number follows whatever moves. */
 	import { crossRefText, numberedIn, type CrossRefShow, type Numbered } from '$lib/core/manuscript';
 	import { fold } from '$lib/core/source';
-	import { insertCrossRef } from '$lib/editor/things';
+	import { insertCrossRef } from '$lib/editor/insertions';
 	import Field from '../kit/Field.svelte';
 	import Pick from '../kit/Pick.svelte';
 	import Press from '../kit/Press.svelte';
-	import ThingForm from './ThingForm.svelte';
+	import InsertForm from './InsertForm.svelte';
 	import type { FormProps } from './writing-names';
 	let { draft, run, onclose, onaway }: FormProps = $props();
 	let query = $state('');
@@ -39,10 +39,10 @@
 	}
 </script>
 
-<ThingForm label="Cross-reference" {onclose} {onaway} onsubmit={submit}>
+<InsertForm label="Cross-reference" {onclose} {onaway} onsubmit={submit}>
 	<label>Refer to <Field bind:value={query} type="search" placeholder="Number or words" autocomplete="off" /></label>
 	<label
-		>It says
+		>Shown as
 		<Pick bind:value={show}>
 			<option value="label">“Table 2”</option>
 			<option value="number">“2”, the number alone</option>
@@ -67,7 +67,7 @@
 			</p>
 		{/each}
 	</div>
-</ThingForm>
+</InsertForm>
 
 <style>
 	.list {

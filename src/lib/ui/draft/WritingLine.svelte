@@ -15,17 +15,17 @@
 	let { draft, onfind }: { draft: Draft; onfind: () => void } = $props();
 	const now = $derived(draft.writing.state);
 	let bar = $state<HTMLElement | null>(null);
-	type Thing = 'table' | 'figure' | 'formula' | 'reference' | 'in-table';
-	let open = $state<'' | 'block' | 'more' | 'insert' | 'link' | 'language' | 'file' | Thing>('');
+	type Form = 'table' | 'figure' | 'formula' | 'reference' | 'in-table';
+	let open = $state<'' | 'block' | 'more' | 'insert' | 'link' | 'language' | 'file' | Form>('');
 	// loaded when first asked for
-	const things = {
+	const forms = {
 		table: () => import('./TableForm.svelte'),
 		figure: () => import('./FigureForm.svelte'),
 		formula: () => import('./FormulaForm.svelte'),
 		reference: () => import('./ReferenceForm.svelte'),
 		'in-table': () => import('./TableMenu.svelte')
 	};
-	const thing = $derived(open in things ? things[open as Thing] : null);
+	const asked = $derived(open in forms ? forms[open as Form] : null);
 	/** The control that Tab comes to. */
 	let stopped = $state('block');
 	/** Some controls are there in tables only, or in no table. */
@@ -139,7 +139,7 @@
 	>
 {/snippet}
 {#snippet form()}
-	{#if thing}{#await thing() then T}<T.default
+	{#if asked}{#await asked() then T}<T.default
 				{draft}
 				{run}
 				onclose={back}

@@ -17,9 +17,9 @@ import {
 	type Inline,
 	type Paper
 } from '../../../paper';
-import { isObject } from '../../../guards';
-import { LIVE_NAMESPACE, readLive, TAGS, type LiveCitation, type LiveFile } from '../../live-data';
-import { captionKind, captionsBelow } from '../captions';
+import { TAGS } from '../../live-data';
+import { captionKind, captionsBelow, withoutNumber } from '../captions';
+import { equationIn } from '../equation';
 import { settleOutline } from '../levels';
 import { Losses } from '../../losses';
 import {
@@ -34,6 +34,7 @@ import {
 } from '../package-file';
 import { takePicture } from '../pictures';
 import { DocumentError, type ReadPaper } from '../types';
+import { LiveText } from './live';
 import { numberingsOf, on, relationsOf, stylesOf, type Level, type Relation, type Style } from './parts';
 import { Runs, type Line } from './runs';
 import { sourcesOf } from './sources';
@@ -57,9 +58,6 @@ const EMPTY: Style = { name: '', level: 0, numId: '', marks: { bold: false, ital
 const QUOTATION = /^(?:quote|intense quote|block text|block quotation|quotation|zitat|citation)\b/;
 const WIDEST = 500;
 
-/** A citation of a live file as it stands in the text. */
-export type LiveHere = LiveCitation & { id: string };
-
 export class DocxReader {
 	readonly paper: Paper = emptyPaper();
 	readonly styles: Map<string, Style>;
@@ -76,7 +74,8 @@ export class DocxReader {
 	private readonly relations: Map<string, Relation & { type: string }>;
 	private where = 'at the beginning';
 	private titled = false;
-	private live: LiveFile | null = null;
+	/** What is live in the text; null for files of others. */
+	live: LiveText | null = null;
 
 	constructor(
 		name: string,
@@ -113,11 +112,11 @@ export class DocxReader {
 
 	read(): ReadPaper {
 		const { paper } = this;
-		this.live = this.liveOf();
-		paper.sources = [...(this.live?.sources ?? []), ...sourcesOf(this.file)];
+		this.live = LiveText.of(this.file, (what) => this.loses(what));
+		paper.sources = [...(this.live?.file.sources ?? []), ...sourcesOf(this.file)];
 		if (this.live) {
-			paper.own = this.live.own;
-			paper.lang = this.live.lang || paper.lang;
+			paper.own = this.live.file.own;
+			paper.lang = this.live.file.lang || paper.lang;
 		}
 		const core = this.file.xml('docProps/core.xml');
 		const creator = wordsIn(child(core, 'dc:creator')).trim();
@@ -125,7 +124,13 @@ export class DocxReader {
 		paper.blocks = this.blocks(child(this.document, 'w:body')!, this.relations);
 		settleOutline(paper.blocks, this.titled);
 		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
-		return { paper, bibliographies: [], uncited: this.listed(), live: this.live !== null, dropped: this.lost.all() };
+		return {
+			paper,
+			bibliographies: [],
+			uncited: this.live?.listed() ?? [],
+			live: this.live !== null,
+			dropped: this.lost.all()
+		};
 	}
 
 	/** The blocks of a note; a mark in front of it goes. */
@@ -180,7 +185,7 @@ export class DocxReader {
 	/** A control around paragraphs: in a live file it can be a list of sources, or what was made for the page. */
 	private control(sdt: Xml, runs: Runs, relations: Map<string, Relation>, walk: (x: Xml) => void): (Para | Block)[] {
 		const content = child(sdt, 'w:sdtContent') ?? { name: '', attrs: {}, kids: [] };
-		const tag = this.tagOf(sdt);
+		const tag = this.live?.tagOf(sdt) ?? '';
 		if (tag === TAGS.made) return [];
 		const list = tag.startsWith(TAGS.bibliography) ? tag.slice(TAGS.bibliography.length) : null;
 		if (list !== null && this.live) {
@@ -194,9 +199,9 @@ export class DocxReader {
 				lang: '',
 				align: ''
 			};
-			return [{ t: 'bibliography', id: list, settings: this.live.bibliographies[list] ?? {}, heading }];
+			return [{ t: 'bibliography', id: list, settings: this.live.file.bibliographies[list] ?? {}, heading }];
 		}
-		if (this.citation(tag, false)) {
+		if (this.live?.has(tag)) {
 			// some programs draw a control around the whole paragraph
 			const inside = children(content, 'w:p').flatMap((p) => elementsOf(p).filter((k) => k.name !== 'w:pPr'));
 			const inner = { ...sdt, kids: [...children(sdt, 'w:sdtPr'), { name: 'w:sdtContent', attrs: {}, kids: inside }] };
@@ -204,45 +209,6 @@ export class DocxReader {
 		}
 		walk(content);
 		return [];
-	}
-
-	/** Sources of a live file that are listed without being cited. */
-	private listed(): string[] {
-		const settings = this.live?.own.settings;
-		const list = isObject(settings) && Array.isArray(settings.uncited) ? (settings.uncited as unknown[]) : [];
-		return list.flatMap((u) => (isObject(u) && typeof u.id === 'string' ? [u.id] : []));
-	}
-
-	/** The tag of a control, where the file is a live one; empty otherwise. */
-	tagOf(sdt: Xml): string {
-		return this.live ? attribute(child(child(sdt, 'w:sdtPr'), 'w:tag'), 'w:val') : '';
-	}
-
-	private readonly seen = new Set<string>();
-	/** A citation by the tag of its control; a copy of one is one of its own. */
-	citation(tag: string, take = true): LiveHere | null {
-		if (!this.live || !tag.startsWith(TAGS.citation)) return null;
-		const id = tag.slice(TAGS.citation.length);
-		if (!Object.hasOwn(this.live.citations, id)) return null;
-		const c = this.live.citations[id];
-		if (!take) return { id, ...c };
-		const own = this.seen.has(id) ? newId() : id;
-		this.seen.add(id);
-		return { id: own, ...c };
-	}
-
-	/** What is live in the file; null for files of others, and where that part cannot be read. */
-	private liveOf(): LiveFile | null {
-		for (const name of this.file.names) {
-			if (!/^customXml\/item\d+\.xml$/.test(name)) continue;
-			const root = this.file.xml(name);
-			if (attribute(root, 'xmlns') !== LIVE_NAMESPACE) continue;
-			const live = readLive(wordsIn(root));
-			if (!live)
-				this.loses('what makes the file live: that part is broken, or of a newer version; citations are words');
-			return live;
-		}
-		return null;
 	}
 
 	private para(p: Xml, runs: Runs, relations: Map<string, Relation>): (Para | Block)[] {
@@ -308,7 +274,7 @@ export class DocxReader {
 					above = null;
 					if (caption) {
 						this.name(caption, piece.id);
-						out.push({ ...piece, caption: { content: withoutNumber(caption.line), lang: '' } });
+						out.push({ ...piece, caption: { content: withoutNumber(trimmed(caption.line.content)), lang: '' } });
 						continue;
 					}
 				} else flush();
@@ -337,7 +303,13 @@ export class DocxReader {
 				item = null;
 				const id = newId();
 				this.name(piece, id);
-				out.push({ t: 'figure', id, asset: '', alt: '', caption: { content: withoutNumber(line), lang: '' } });
+				out.push({
+					t: 'figure',
+					id,
+					asset: '',
+					alt: '',
+					caption: { content: withoutNumber(trimmed(line.content)), lang: '' }
+				});
 				continue;
 			}
 			for (const tex of line.equations) out.push({ t: 'equation', id: newId(), tex, numbered: false });
@@ -417,7 +389,7 @@ export class DocxReader {
 				id,
 				asset,
 				alt,
-				caption: { content: caption && n === 0 ? withoutNumber(caption.line) : [], lang: '' }
+				caption: { content: caption && n === 0 ? withoutNumber(trimmed(caption.line.content)) : [], lang: '' }
 			};
 		});
 	}
@@ -468,28 +440,6 @@ const captionAt = (p: Para | Block | undefined, of: 'table' | 'figure'): Para | 
 const nextIs = (p: Para | Block | undefined, t: Block['t']): boolean => p !== undefined && 't' in p && p.t === t;
 const hasPicture = (p: Para | Block | undefined): boolean =>
 	p !== undefined && !('t' in p) && p.line.pictures.length > 0;
-
-/** “Table 2. Prices” is “Prices”: the number is made anew. */
-function withoutNumber(line: Line): Inline[] {
-	const content = trimmed(line.content);
-	const [head] = content;
-	if (head?.t !== 'text') return content;
-	const rest = head.text.replace(/^\s*\p{L}+\.?\s+[\dIVXivx]+(?:[.:–—-]\d+)*\s*[.:–—-]?\s*/u, '');
-	if (rest === head.text && !line.sequence) return content;
-	return trimmed([...(rest ? [{ ...head, text: rest }] : []), ...content.slice(1)]);
-}
-
-/**
- * A formula that stands in a line with nothing but its number, or alone; null for other lines.
- * @param styled whether the style of the line is one for formulas
- */
-function equationIn(content: Inline[], styled: boolean): { tex: string; numbered: boolean } | null {
-	const [first, ...rest] = content;
-	if (first?.t !== 'math') return null;
-	const behind = rest.map((i) => (i.t === 'text' ? i.text : '\ufffc')).join('');
-	if (!behind.trim()) return styled ? { tex: first.tex, numbered: false } : null;
-	return /^\s*\(\s*\d+(?:\.\d+)*\s*\)\s*$/.test(behind) ? { tex: first.tex, numbered: true } : null;
-}
 
 function trimmed(line: Inline[]): Inline[] {
 	const out = [...line];

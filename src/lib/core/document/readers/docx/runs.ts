@@ -2,7 +2,8 @@
 import { newId, type Inline, type Mark } from '../../../paper';
 import { attribute, child, descendants, elementsOf, wordsIn, type Xml } from '../package-file';
 import { TAGS } from '../../live-data';
-import type { DocxReader, LiveHere } from './index';
+import type { DocxReader } from './index';
+import type { LiveHere } from './live';
 import { toTex } from './omml';
 import { on, type Relation } from './parts';
 import { readCitationField } from './sources';
@@ -84,9 +85,9 @@ export class Runs {
 			}
 			case 'w:sdt': {
 				const inside = elementsOf(child(x, 'w:sdtContent'));
-				const tag = this.reader.tagOf(x);
+				const tag = this.reader.live?.tagOf(x) ?? '';
 				if (tag === TAGS.made) return;
-				const live = this.reader.citation(tag);
+				const live = this.reader.live?.citation(tag);
 				if (!live) return inside.forEach((k) => this.piece(k, marks));
 				return this.put(this.live(live, inside));
 			}

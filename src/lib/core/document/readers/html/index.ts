@@ -14,6 +14,7 @@ import {
 	type Block,
 	type Paper
 } from '../../../paper';
+import { equationIn } from '../equation';
 import { settleLevels } from '../levels';
 import { Losses } from '../../losses';
 import type { Beside, ReadPaper } from '../types';
@@ -153,12 +154,8 @@ export class HtmlReader {
 	private equation(n: Element): Block | null {
 		const [math] = [...elements(kidsOf(n))].filter((e) => e.name === 'math');
 		if (!math || attr(math, 'display') !== 'block') return null;
-		const content = this.lines.read(kidsOf(n));
-		const [first, ...rest] = content;
-		if (first?.t !== 'math') return null;
-		const behind = rest.map((i) => (i.t === 'text' ? i.text : '\ufffc')).join('');
-		if (behind.trim() && !/^\s*\(\s*\d+(?:\.\d+)*\s*\)\s*$/.test(behind)) return null;
-		return { t: 'equation', id: attr(n, 'id') || newId(), tex: first.tex, numbered: behind.trim() !== '' };
+		const found = equationIn(this.lines.read(kidsOf(n)), true);
+		return found && { t: 'equation', id: attr(n, 'id') || newId(), ...found };
 	}
 
 	private list(n: Element, depth: number): Block[] {

@@ -1,5 +1,6 @@
 /** Tables and figures of a page. */
-import { newId, paragraph, rectangular, words, type Block, type Caption, type Cell, type Inline } from '../../../paper';
+import { newId, paragraph, rectangular, words, type Block, type Caption, type Cell } from '../../../paper';
+import { NAMED_LABEL, withoutNumber } from '../captions';
 import { takePicture } from '../pictures';
 import { attr, elements, isElement, kidsOf, type Element } from './dom';
 import type { HtmlReader } from './index';
@@ -13,24 +14,8 @@ const span = (e: Element, name: string): number => {
 };
 
 function captionOf(e: Element | undefined, reader: HtmlReader): Caption | null {
-	const content = e ? withoutNumber(reader.lines.read(kidsOf(e))) : [];
+	const content = e ? withoutNumber(reader.lines.read(kidsOf(e)), NAMED_LABEL) : [];
 	return content.length ? { content, lang: e ? attr(e, 'lang') : '' } : null;
-}
-
-/** “Table 2. Prices” is “Prices”: the number is made anew. */
-function withoutNumber(line: Inline[]): Inline[] {
-	const [head, ...rest] = line;
-	if (head?.t !== 'text') return line;
-	const text = head.text.replace(
-		/^\s*(?:table|figure|fig|tab|tabelle|abbildung|abb|tableau|tabla|cuadro|figura)\.?\s+\d+(?:\.\d+)*\s*[.:–—-]?\s*/i,
-		''
-	);
-	if (text === head.text) return line;
-	if (text) return [{ ...head, text }, ...rest];
-	const [next, ...more] = rest;
-	return next?.t === 'text'
-		? [{ ...next, text: next.text.trimStart() }, ...more].filter((i) => i.t !== 'text' || i.text)
-		: rest;
 }
 
 export function tableOf(n: Element, reader: HtmlReader, depth: number): Block[] {

@@ -10,15 +10,14 @@ import {
 	paragraph,
 	rectangular,
 	words,
-	type Align,
 	type Block,
 	type Cell,
 	type Inline,
-	type ListNumbers,
 	type Mark,
 	type Paper
 } from '../../../paper';
-import { captionKind, captionsBelow } from '../captions';
+import { captionKind, captionsBelow, withoutNumber } from '../captions';
+import { equationIn } from '../equation';
 import { settleOutline } from '../levels';
 import { Losses } from '../../losses';
 import {
@@ -35,29 +34,8 @@ import {
 import { takePicture } from '../pictures';
 import { DocumentError, type ReadPaper } from '../types';
 import { itemOfMark } from './sources';
+import { takeStyles, type ListStyle, type Style } from './styles';
 
-interface Style {
-	parent: string;
-	marks: Mark[];
-	pageBreak: boolean;
-	align: Align;
-	list: string;
-	name: string;
-}
-interface ListStyle {
-	ordered: boolean;
-	numbers: ListNumbers;
-	start: number;
-}
-
-const FORMATS: Record<string, ListNumbers> = {
-	'1': 'decimal',
-	a: 'lower-alpha',
-	A: 'upper-alpha',
-	i: 'lower-roman',
-	I: 'upper-roman'
-};
-const ALIGN: Record<string, Align> = { center: 'center', right: 'right', end: 'right', justify: 'justify' };
 const WIDEST = 500;
 /** Pieces of a text that are made anew, or stand for nothing here. */
 const SKIPPED = new Set([
@@ -102,7 +80,8 @@ class OdtReader {
 		const text = child(child(content, 'office:body'), 'office:text');
 		if (!text) throw new DocumentError(`“${name}” holds no text document.`);
 		for (const part of [file.xml('styles.xml'), content])
-			for (const k of elementsOf(part)) if (/^office:(?:automatic-)?styles$/.test(k.name)) this.takeStyles(k);
+			for (const k of elementsOf(part))
+				if (/^office:(?:automatic-)?styles$/.test(k.name)) takeStyles(k, this.styles, this.listStyles);
 		const meta = child(file.xml('meta.xml'), 'office:meta');
 		const author = wordsIn(child(meta, 'dc:creator') ?? child(meta, 'meta:initial-creator')).trim();
 		if (author) paper.head.authors = [{ name: author, affiliations: [], email: '' }];
@@ -118,48 +97,6 @@ class OdtReader {
 		settleOutline(paper.blocks, this.titled);
 		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
 		return { paper, bibliographies: [], uncited: [], dropped: this.lost.all() };
-	}
-
-	private takeStyles(root: Xml): void {
-		for (const s of elementsOf(root)) {
-			if (s.name === 'style:style') {
-				const t = child(s, 'style:text-properties');
-				const p = child(s, 'style:paragraph-properties');
-				const marks: Mark[] = [];
-				if (/^(?:bold|[6-9]00)$/.test(attribute(t, 'fo:font-weight'))) marks.push({ t: 'strong' });
-				if (/^(?:italic|oblique)$/.test(attribute(t, 'fo:font-style'))) marks.push({ t: 'em' });
-				if (attribute(t, 'fo:font-variant') === 'small-caps') marks.push({ t: 'small-caps' });
-				if (attribute(t, 'style:text-underline-style') && attribute(t, 'style:text-underline-style') !== 'none')
-					marks.push({ t: 'underline' });
-				if (attribute(t, 'style:text-line-through-style') && attribute(t, 'style:text-line-through-style') !== 'none')
-					marks.push({ t: 'strike' });
-				const raised = attribute(t, 'style:text-position');
-				if (/^(?:super|[1-9])/.test(raised)) marks.push({ t: 'superscript' });
-				else if (/^(?:sub|-)/.test(raised)) marks.push({ t: 'subscript' });
-				const lang = attribute(t, 'fo:language');
-				if (attribute(s, 'style:family') === 'text' && /^[a-z]{2,3}$/.test(lang) && lang !== 'zxx')
-					marks.push({ t: 'language', lang });
-				this.styles.set(`${attribute(s, 'style:family')} ${attribute(s, 'style:name')}`, {
-					parent: attribute(s, 'style:parent-style-name'),
-					marks,
-					pageBreak: attribute(p, 'fo:break-before') === 'page',
-					align: ALIGN[attribute(p, 'fo:text-align')] ?? '',
-					list: attribute(s, 'style:list-style-name'),
-					name: (attribute(s, 'style:display-name') || attribute(s, 'style:name')).toLowerCase()
-				});
-			} else if (s.name === 'text:list-style') {
-				const levels: ListStyle[] = [];
-				for (const l of elementsOf(s)) {
-					const format = attribute(l, 'style:num-format');
-					levels[(Number(attribute(l, 'text:level')) || 1) - 1] = {
-						ordered: l.name === 'text:list-level-style-number' && format !== '',
-						numbers: Object.hasOwn(FORMATS, format) ? FORMATS[format] : 'decimal',
-						start: Number(attribute(l, 'text:start-value')) || 1
-					};
-				}
-				this.listStyles.set(attribute(s, 'style:name'), levels);
-			}
-		}
 	}
 
 	/** Names of a paragraph's style and of those it is made from. */
@@ -289,7 +226,7 @@ class OdtReader {
 		const last = out.at(-1);
 		const caption = lineage.some((n) => /^(?:caption|table|illustration|figure|drawing)$/.test(n)) || captionOf !== '';
 		const kind = captionKind(captionOf, lineage[0] ?? '');
-		const equation = lineage.includes('equation') ? equationIn(content) : null;
+		const equation = lineage.includes('equation') ? equationIn(content, true) : null;
 		if (equation) {
 			const id = newId();
 			for (const b of marked) this.bookmarks.set(b, id);
@@ -521,23 +458,6 @@ function put(text: string, marks: Mark[], out: Inline[]): void {
 	else out.push({ t: 'text', text, marks });
 }
 const blank = (i: Inline): boolean => i.t === 'text' && !i.text.trim();
-
-/** A formula alone in its line, or with its number; null for other lines. */
-function equationIn(content: Inline[]): { tex: string; numbered: boolean } | null {
-	const [first, ...rest] = content;
-	if (first?.t !== 'math') return null;
-	const behind = rest.map((i) => (i.t === 'text' ? i.text : '\ufffc')).join('');
-	if (!behind.trim()) return { tex: first.tex, numbered: false };
-	return /^\s*\(\s*\d+(?:\.\d+)*\s*\)\s*$/.test(behind) ? { tex: first.tex, numbered: true } : null;
-}
-
-/** “Table 2: Prices” is “Prices”: the number is made anew. */
-function withoutNumber(content: Inline[]): Inline[] {
-	const [head] = content;
-	if (head?.t !== 'text') return content;
-	const rest = head.text.replace(/^\s*\p{L}+\.?\s+[\dIVXivx]+\s*[.:–—-]?\s*/u, '');
-	return [...(rest ? [{ ...head, text: rest }] : []), ...content.slice(1)];
-}
 
 export const readOdt = (name: string, bytes: Uint8Array): ReadPaper =>
 	new OdtReader(name, openPackage(name, bytes)).read();

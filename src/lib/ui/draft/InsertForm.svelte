@@ -25,7 +25,7 @@
 <!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
 <form
 	bind:this={form}
-	class="bar-menu thing"
+	class="bar-menu insert"
 	aria-label={label}
 	use:outside={away}
 	onkeydown={keys}
@@ -38,7 +38,7 @@
 </form>
 
 <style>
-	.thing {
+	.insert {
 		left: auto;
 		right: 0;
 		width: 340px;
@@ -46,23 +46,23 @@
 		display: grid;
 		gap: 10px;
 	}
-	.thing :global(label:not(:has(input[type='checkbox'], input[type='radio'], input[type='file']))) {
+	.insert :global(label:not(:has(input[type='checkbox'], input[type='radio'], input[type='file']))) {
 		display: grid;
 		gap: 5px;
 		color: var(--ink-2);
 		font-size: var(--small);
 	}
-	.thing :global(.two) {
+	.insert :global(.two) {
 		display: grid;
 		grid-template-columns: 1fr 1fr;
 		gap: 10px;
 	}
-	.thing :global(.acts) {
+	.insert :global(.acts) {
 		display: flex;
 		gap: 8px;
 		align-items: center;
 	}
-	.thing :global(.hint) {
+	.insert :global(.hint) {
 		color: var(--ink-3);
 		font-size: 12.5px;
 	}

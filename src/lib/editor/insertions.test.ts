@@ -18,7 +18,7 @@ import {
 	insertTable,
 	LARGEST,
 	putFormula
-} from './things';
+} from './insertions';
 
 const open = (text: string): EditorState =>
 	EditorState.create({ ...documentOf(text), plugins: withTables([history()]) });
