@@ -39,5 +39,7 @@ function words(test: TestCase, result: TestResult): string {
 	]);
 	const lines = said.filter((l) => l.trim()).map((l) => (l.length > LINE ? `${l.slice(0, LINE)}…` : l));
 	const shown = lines.length > LINES ? [...lines.slice(0, LINES / 2), '…', ...lines.slice(-LINES / 2)] : lines;
-	return [`\n✗ ${where(test)} ${test.title} (${result.status})`, ...shown].join('\n');
+	const page = test.annotations.concat(result.annotations).filter((a) => a.type === 'error of the page');
+	const errors = [...new Set(page.map((a) => `in the page: ${(a.description ?? '').slice(0, 4 * LINE)}`))];
+	return [`\n✗ ${where(test)} ${test.title} (${result.status})`, ...shown, ...errors].join('\n');
 }

@@ -183,6 +183,36 @@ test('a brought style that would never end is refused with its reason, and every
 	done();
 });
 
+test('the catalogue arrives late: who writes elsewhere stays there; a page of text in the search finds nothing', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	let arrive = () => {};
+	const held = new Promise<void>((go) => (arrive = go));
+	await page.route('**/styles/index.json', async (route) => {
+		await held;
+		await route.continue();
+	});
+	await page.goto('/styles');
+	const search = page.getByRole('searchbox', { name: 'Find a style' });
+	await page.getByRole('button', { name: 'Import a CSL file' }).click();
+	const field = page.getByRole('textbox', { name: 'Text of the style' });
+	await field.pressSequentially('<sty');
+	arrive();
+	await expect(page.getByRole('heading', { name: 'Common' })).toBeVisible();
+	await page.keyboard.type('le>');
+	await expect(field).toHaveValue('<style>');
+	await expect(search).toHaveValue('');
+	await page.reload();
+	await expect(search).toBeFocused();
+
+	await search.fill('group'.repeat(80_000));
+	await expect(page.getByText('No style fits all of this.')).toBeVisible();
+	await search.fill('apa');
+	await expect(page.locator('[data-style="apa"]')).toBeVisible();
+	done();
+});
+
 test('style panel and Hand in before anything is formatted: no error, and the right text', async ({ page }) => {
 	const done = watchErrors(page, NETWORK);
 	await openDesk(page);

@@ -1,13 +1,18 @@
-import { expect, type ConsoleMessage, type Page } from '@playwright/test';
+import { expect, test, type ConsoleMessage, type Page } from '@playwright/test';
 import AxeBuilder from '@axe-core/playwright';
 
 /** Collects console errors and page errors; a test that has any fails at its end. */
 export function watchErrors(page: Page, allow: RegExp[] = []): () => void {
 	const seen: string[] = [];
+	// said beside whatever else fails: an error is often the reason of what is then not seen
+	const note = (text: string) => {
+		seen.push(text);
+		test.info().annotations.push({ type: 'error of the page', description: text });
+	};
 	page.on('console', (m: ConsoleMessage) => {
-		if (m.type() === 'error' && !allow.some((r) => r.test(m.text()))) seen.push(m.text());
+		if (m.type() === 'error' && !allow.some((r) => r.test(m.text()))) note(m.text());
 	});
-	page.on('pageerror', (e) => seen.push(e.stack ?? String(e)));
+	page.on('pageerror', (e) => note(e.stack ?? String(e)));
 	return () => expect(seen, 'no error in the console').toEqual([]);
 }
 

@@ -1,5 +1,5 @@
 /** Documents are opened from the Desk: what was read is said first, then they are manuscripts with live citations. */
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test, type Download, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { strToU8, unzipSync, zipSync } from 'fflate';
 import { expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
@@ -206,17 +206,20 @@ test('text from a file goes into the draft behind the paragraph of the caret, wi
 	done();
 });
 
+/** Saves the chapter of the demo in Hand in. @param name of the button */
+async function saveChapter(page: Page, name: string): Promise<Download> {
+	await openDraft(page, 'lamplighters');
+	await page.getByRole('link', { name: 'Hand in' }).click();
+	await expect(page.getByRole('document', { name: 'The file as it will be' })).toContainText('The lamplighters');
+	const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()]);
+	return saved;
+}
+
 test('a chapter with notes is saved as Markdown, and opened from it again: every citation is live', async ({
 	page
 }) => {
 	const done = watchErrors(page);
-	await openDraft(page, 'lamplighters');
-	await page.getByRole('link', { name: 'Hand in' }).click();
-	await expect(page.getByRole('document', { name: 'The file as it will be' })).toContainText('The lamplighters');
-	const [saved] = await Promise.all([
-		page.waitForEvent('download'),
-		page.getByRole('button', { name: 'Save as Markdown with cite keys' }).click()
-	]);
+	const saved = await saveChapter(page, 'Save as Markdown with cite keys');
 	expect(saved.suggestedFilename()).toMatch(/^the-lamplighters.*\.zip$/);
 	const members = unzipSync(readFileSync((await saved.path())!));
 	const files = Object.entries(members).map(([name, bytes]) => ({
@@ -241,13 +244,7 @@ test('a chapter with notes is saved as Markdown, and opened from it again: every
 
 test('a live DOCX is live again where it is opened: citations in notes, the list, the style', async ({ page }) => {
 	const done = watchErrors(page);
-	await openDraft(page, 'lamplighters');
-	await page.getByRole('link', { name: 'Hand in' }).click();
-	await expect(page.getByRole('document', { name: 'The file as it will be' })).toContainText('The lamplighters');
-	const [saved] = await Promise.all([
-		page.waitForEvent('download'),
-		page.getByRole('button', { name: 'Save as live DOCX' }).click()
-	]);
+	const saved = await saveChapter(page, 'Save as live DOCX');
 	const buffer = readFileSync((await saved.path())!);
 	await page.goto('/');
 	await pick(page, [{ name: 'back.docx', mimeType: 'application/octet-stream', buffer }]);

@@ -28,6 +28,16 @@ const rows = [
 // a build and a port of their own: an app that runs from this folder goes on
 const env = { ...process.env, RQ_OUT: '.cache/test-build', RQ_TEST_PORT: String(await freePort()) };
 
+/** What failed and why, said again at the very end: of a long log often only the tail is kept. */
+const reasons = [];
+const LINES = 40;
+const lastOf = (text) =>
+	text
+		.split('\n')
+		.filter((l) => l.trim())
+		.slice(-LINES)
+		.map((l) => l.slice(0, 300));
+
 /** Runs one check; what it prints comes at once where it runs alone, else whole at its end. */
 const run = ([name, script], alone) =>
 	new Promise((done) => {
@@ -37,16 +47,23 @@ const run = ([name, script], alone) =>
 		const child = spawn('npm', ['run', '-s', script], {
 			cwd: root,
 			env,
-			stdio: ['ignore', shown ? 'inherit' : 'pipe', shown ? 'inherit' : 'pipe']
+			stdio: ['ignore', 'pipe', 'pipe']
 		});
 		let said = '';
-		for (const out of [child.stdout, child.stderr]) out?.setEncoding('utf8').on('data', (d) => (said += d));
+		for (const out of [child.stdout, child.stderr])
+			out.setEncoding('utf8').on('data', (d) => {
+				said += d;
+				if (shown) process.stdout.write(d);
+			});
 		child.on('error', (e) => (said += e.message));
 		child.on('close', (code) => {
 			if (!alone) console.log(`\n— ${name}`);
-			if (said && (code || name !== 'build')) console.log(said.trimEnd());
+			if (!shown && said && (code || name !== 'build')) console.log(said.trimEnd());
 			if (name === 'unit tests') sayUnit();
-			if (code !== 0) console.log(`✗ ${name} failed`);
+			if (code !== 0) {
+				console.log(`✗ ${name} failed`);
+				reasons.push(`✗ ${name} failed (${code})`, ...lastOf(name === 'unit tests' ? unitFailures() : said));
+			}
 			console.log(`  ${((Date.now() - begun) / 1000).toFixed(0)} s`);
 			done(code === 0);
 		});
@@ -58,6 +75,21 @@ function sayUnit() {
 	if (!existsSync(file)) return;
 	const lines = readFileSync(file, 'utf8').split('\n');
 	console.log(lines.filter((l) => /^ℹ|^✖/.test(l)).join('\n'));
+}
+
+/** What the runner says of the tests that failed, which is the last thing it says. */
+function unitFailures() {
+	const file = join(root, '.cache', 'unit.txt');
+	const text = existsSync(file) ? readFileSync(file, 'utf8') : '';
+	const at = text.lastIndexOf('✖ failing tests:');
+	return at < 0
+		? text
+		: text
+				.slice(at)
+				.split('\n')
+				.filter((l) => l.trim())
+				.slice(0, LINES)
+				.join('\n');
 }
 
 /** Runs the checks of a row, as many at once as there are cores. @returns for each whether it passed */
@@ -80,5 +112,6 @@ for (const row of rows) {
 	// browser tests against a build that failed would say nothing
 	if (row[0][0] === 'build' && !answers[0]) break;
 }
+if (reasons.length) console.log(`\n${reasons.join('\n')}`);
 console.log(`\nchecks: ${passed} passed, ${failed} failed`);
 process.exit(failed ? 1 : 0);

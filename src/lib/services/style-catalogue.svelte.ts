@@ -33,6 +33,9 @@ export interface Erratum {
 /** So many are shown where none has every word. */
 const NEAREST = 20;
 
+/** So much of what is looked for is read: the time and memory for slips of the keys grow with the square of a word. */
+const LONGEST_QUERY = 200;
+
 /** How much of a word may be typed wrong. */
 const SLIP = (term: string) => (term.length > 5 ? 0.2 : false);
 
@@ -275,13 +278,14 @@ class Catalogue {
 			const s = this.byId.get(id);
 			return s !== undefined && (this.complete || !s.parent);
 		};
-		return Boolean(this.search?.search(query).some((r) => counts(String(r.id))));
+		return Boolean(this.search?.search(query.slice(0, LONGEST_QUERY)).some((r) => counts(String(r.id))));
 	}
 
 	/** Styles that have every word, or with none the nearest: those that have most of them. */
-	find(query: string, limit = 60): StyleEntry[] {
+	find(typed: string, limit = 60): StyleEntry[] {
 		const { byId, search, complete } = this;
 		if (!complete) void this.whole();
+		const query = typed.slice(0, LONGEST_QUERY);
 		const said = fold(query);
 		const found = (search && search.search(query)) ?? [];
 		// a slip of the keys, then what has most of the words

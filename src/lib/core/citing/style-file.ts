@@ -68,10 +68,30 @@ export function readStyleFile(tree: Tree): StyleFile {
 	};
 }
 
+/** So much of a long line is shown: a style may come without a single line break. */
+const SHOWN = 240;
+
+/** The part of a line around a column, with … where it was cut. */
+function part(line: string, column: number): string {
+	if (line.length <= SHOWN) return line;
+	const from = Math.max(0, Math.min(column - SHOWN / 2, line.length - SHOWN));
+	return `${from ? '…' : ''}${line.slice(from, from + SHOWN)}${from + SHOWN < line.length ? '…' : ''}`;
+}
+
 /** Lines of a file around a place, each with its number, for showing where something is wrong. */
-export function linesAround(file: string, line: number, by = 2): { n: number; text: string; here: boolean }[] {
-	const all = file.split(/\r\n|\r|\n/);
-	return all
-		.map((t, i) => ({ n: i + 1, text: t, here: i + 1 === line }))
-		.slice(Math.max(0, line - 1 - by), Math.min(all.length, line + by));
+export function linesAround(
+	file: string,
+	line: number,
+	by = 2,
+	column = 0
+): { n: number; text: string; here: boolean }[] {
+	const first = Math.max(0, line - 1 - by);
+	return file
+		.split(/\r\n|\r|\n/)
+		.slice(first, line + by)
+		.map((t, i) => ({
+			n: first + i + 1,
+			text: part(t, first + i + 1 === line ? column : 0),
+			here: first + i + 1 === line
+		}));
 }

@@ -119,4 +119,8 @@ test('a file says what it is; what it lacks is said with its place', () => {
 		linesAround('a\nb\r\nc\nd', 2, 1).map((l) => `${l.n}${l.text}${l.here ? '!' : ''}`),
 		['1a', '2b!', '3c']
 	);
+	const [long] = linesAround(`${'a'.repeat(300)}<here/>${'b'.repeat(300)}`, 1, 0, 307);
+	assert.match(long.text, /^…a{100,}<here\/>b{100,}…$/);
+	assert.equal(long.text.length, 242);
+	assert.match(linesAround(`<end/>${'b'.repeat(300)}`, 1)[0].text, /^<end\/>b+…$/);
 });

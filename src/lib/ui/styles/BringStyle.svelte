@@ -115,7 +115,7 @@
 		<Alert
 			><div>
 				<p>{name ? `${name}: ` : ''}{answer.message}</p>
-				{#if answer.line}{@render place(answer.line)}{/if}
+				{#if answer.line}{@render place(answer.line, answer.column)}{/if}
 				<p class="calm">Nothing was saved. Correct it here or in the file, and it is looked through again.</p>
 			</div></Alert
 		>
@@ -140,7 +140,7 @@
 					{#each warnings.slice(0, 40) as w, i (i)}
 						<li>
 							{w.message}{w.line ? ` (line ${w.line}, column ${w.column})` : ''}
-							{#if w.line && i < 6}{@render place(w.line, 0)}{/if}
+							{#if w.line && i < 6}{@render place(w.line, w.column ?? 0, 0)}{/if}
 						</li>
 					{/each}
 				</ul>
@@ -150,9 +150,11 @@
 	{/if}
 </section>
 
-{#snippet place(line: number, by = 2)}
+{#snippet place(line: number, column: number, by = 2)}
 	<div class="lines">
-		{#each linesAround(text, line, by) as l (l.n)}<div class:here={l.here}><span>{l.n}</span>{l.text}</div>{/each}
+		{#each linesAround(text, line, by, column) as l (l.n)}<div class:here={l.here}>
+				<span>{l.n}</span>{l.text}
+			</div>{/each}
 	</div>
 {/snippet}
 

@@ -7,6 +7,7 @@
 	import { removeStyle, restoreStyle } from '$lib/data/styles';
 	import { FormattingService } from '$lib/services/formatting/index.svelte';
 	import { library } from '$lib/services/library.svelte';
+	import { inBackground } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Bar from '../parts/Bar.svelte';
 	import Alert from '../kit/Alert.svelte';
@@ -47,21 +48,24 @@
 	const manuscript = $derived(manuscripts.find((m) => m.id === on) ?? null);
 
 	onMount(() => {
-		void (async () => {
-			await library.start();
-			trouble = library.trouble;
-			await catalogue.load();
-			if (!library.trouble) manuscripts = await listManuscripts();
-			on = manuscripts[0]?.id ?? '';
-			if (manuscripts[0] && catalogue.byId.has(manuscripts[0].styleId)) picked = manuscripts[0].styleId;
-			search?.focus();
-			await draw();
-			// those often asked for are there without a connection from now on
-			const ready = [...FEATURED.map((f) => f.id), ...usedLately().map((s) => s.id), ...marked];
-			(window.requestIdleCallback ?? setTimeout)(() => void service.keepReady(ready));
-		})();
+		inBackground(start(), 'The styles could not be shown on your own text. Nothing of yours is changed.');
 		return () => service.stop();
 	});
+
+	async function start() {
+		await library.start();
+		trouble = library.trouble;
+		await catalogue.load();
+		if (!library.trouble) manuscripts = await listManuscripts();
+		on = manuscripts[0]?.id ?? '';
+		if (manuscripts[0] && catalogue.byId.has(manuscripts[0].styleId)) picked = manuscripts[0].styleId;
+		// who has gone elsewhere by now stays there
+		if (document.activeElement === document.body) search?.focus();
+		await draw();
+		// those often asked for are there without a connection from now on
+		const ready = [...FEATURED.map((f) => f.id), ...usedLately().map((s) => s.id), ...marked];
+		(window.requestIdleCallback ?? setTimeout)(() => void service.keepReady(ready));
+	}
 
 	/** Shows the picked style, and the one it is compared with. */
 	async function draw() {

@@ -1,5 +1,5 @@
 /** Papers held against each other in tests: what names things, and how neighbours are cut, is no difference. */
-import { emptyPaper, everyLine, mapLines, type Block, type Inline, type Paper } from '../../paper';
+import { emptyPaper, everyLine, mapLines, paragraph, type Block, type Inline, type Paper } from '../../paper';
 
 const sorted = (i: Inline): Inline => ({
 	...i,
@@ -55,3 +55,13 @@ export function plainBlocks(paper: Pick<Paper, 'blocks' | 'sources'>): unknown {
 	const solid = (blocks: Block[]): Block[] => blocks.filter((b) => b.t !== 'paragraph' || b.content.length);
 	return walk(solid(mapLines(paper.blocks, joined)));
 }
+
+/** What stands before the text, in the same way. */
+export const plainHead = ({ head, sources }: Paper): unknown => ({
+	...head,
+	abstract: plainBlocks({ blocks: head.abstract, sources }),
+	title: plainBlocks({ blocks: [paragraph(head.title)], sources })
+});
+
+/** Keys and titles of sources, in an order that no format changes. */
+export const sourcesOf = (p: Paper): unknown[] => p.sources.map((s) => [s.key, s.item.title]).sort();
