@@ -2,7 +2,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { everyLine, paragraph, textOf, type Paper } from '../../../paper';
+import { everyLine, textOf, type Paper } from '../../../paper';
 import { readDocument } from '../../readers';
 import { anyPaper, citesOf, letters } from '../../../paper/random-paper';
 import { plainBlocks, plainHead, sourcesOf } from '../same-paper';
