@@ -343,6 +343,17 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 	};
 }
 
+/**
+ * The title, which the kind of paper sets, and what is below it. As in a manuscript, it is the heading of the first level
+ * that everything begins with; one within the text stays where it is, and with it the order of what it cites.
+ */
+export function splitTitle({ blocks }: Pick<FinalDoc, 'blocks'>): { title: FinalInline[]; body: FinalBlock[] } {
+	const [first, ...rest] = blocks;
+	return first?.t === 'heading' && first.level === 1
+		? { title: inLanguage(first.inlines, first.lang), body: rest }
+		: { title: [], body: blocks };
+}
+
 /** Every inline of blocks, those of captions, cells and notes with them. */
 export function* everyInline(blocks: readonly FinalBlock[]): Generator<FinalInline> {
 	const line = function* (list: readonly FinalInline[]): Generator<FinalInline> {
@@ -362,4 +373,41 @@ export function* everyInline(blocks: readonly FinalBlock[]): Generator<FinalInli
 			for (const c of b.rows.flat()) for (const p of c.paragraphs) yield* line(p);
 		}
 	}
+}
+
+type Line = FinalInline[];
+
+/**
+ * Blocks with every line replaced: those of captions, cells and notes too, a note's before the line that it stands in.
+ * Entries of bibliographies stay as they are.
+ */
+export function mapFinal(blocks: readonly FinalBlock[], f: (line: Line, block: FinalBlock) => Line): FinalBlock[] {
+	return blocks.map((b): FinalBlock => {
+		const line = (list: Line): Line =>
+			f(
+				list.map((i) => (i.t === 'note' ? { ...i, paragraphs: i.paragraphs.map(line) } : i)),
+				b
+			);
+		switch (b.t) {
+			case 'paragraph':
+			case 'heading':
+				return { ...b, inlines: line(b.inlines) };
+			case 'quote':
+				return { ...b, paragraphs: b.paragraphs.map(line) };
+			case 'list':
+				return { ...b, items: b.items.map((item) => mapFinal(item, f)) };
+			case 'figure':
+				return { ...b, caption: line(b.caption) };
+			case 'table':
+				return {
+					...b,
+					caption: b.caption && line(b.caption),
+					rows: b.rows.map((r) => r.map((c) => ({ ...c, paragraphs: c.paragraphs.map(line) })))
+				};
+			case 'bibliography':
+				return { ...b, heading: line(b.heading) };
+			default:
+				return b;
+		}
+	});
 }

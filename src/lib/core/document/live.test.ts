@@ -72,6 +72,32 @@ test('any manuscript: its citations come back in their order with all they hold,
 	);
 });
 
+test('a title within the text stays where it is: the order of the citations, and so of their numbers, is the same', async () => {
+	const cite = (id: string): Paper['blocks'][0] => ({
+		t: id === 'b' ? 'heading' : 'paragraph',
+		id: '',
+		level: 1,
+		content: [
+			{
+				t: 'citation',
+				id,
+				cites: [{ sourceId: id, locator: null, prefix: '', suffix: '', form: 'parenthetical' }],
+				override: null,
+				moved: null,
+				marks: []
+			}
+		],
+		lang: '',
+		align: ''
+	});
+	const sources = ['a', 'b', 'c'].map((id) => ({ id, key: id, item: { id, type: 'book', title: id } }));
+	const text: Paper = { ...paper, blocks: [cite('a'), cite('b'), cite('c')], sources };
+	assert.deepEqual(
+		citesOf(read(await write(text, 'in-text')).paper).map((c) => c.key),
+		['a', 'b', 'c']
+	);
+});
+
 const paper: Paper = {
 	head: { title: [], authors: [], date: '', abstract: [], keywords: [], thanks: [] },
 	lang: 'en-GB',

@@ -25,6 +25,7 @@ export { readLocator, writeLocator, tidyLocator, type TypedLocator } from './loc
 export { withBareDoi } from './stored';
 export { fold, nameKey, words } from './fold';
 export { mainTitle } from './main-title';
+export { ownWorksOf } from './own-work';
 export {
 	createMatcher,
 	findDuplicates,

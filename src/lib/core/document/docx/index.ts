@@ -11,7 +11,7 @@ import {
 	TextRun
 } from 'docx';
 import { cleanPage, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
-import { inLanguage, type FinalBlock, type FinalDoc } from '../final';
+import { splitTitle, type FinalDoc } from '../final';
 import { TAGS, type LiveFile } from '../live-data';
 import { abstractLines, openingLines } from '../opening';
 import { surnameOf } from '../pages/opening';
@@ -58,9 +58,7 @@ function build(
 		bookmarks: new Bookmarks(doc),
 		controls
 	};
-	const at = doc.blocks.findIndex((b) => b.t === 'heading' && b.level === 1);
-	const heading = at < 0 ? null : (doc.blocks[at] as Extract<FinalBlock, { t: 'heading' }>);
-	const title = heading ? inLanguage(heading.inlines, heading.lang) : [];
+	const { title, body } = splitTitle(doc);
 	const titleWords = {
 		title: children(title, notes),
 		again: children(
@@ -76,7 +74,6 @@ function build(
 		const lines = openingParagraphs([l], titleWords);
 		return l.words === 'title' ? lines : made(lines);
 	});
-	const body = at < 0 ? doc.blocks : [...doc.blocks.slice(0, at), ...doc.blocks.slice(at + 1)];
 	const inColumns = setup.columns === 2;
 	const turn = () => new Paragraph({ children: [new PageBreak()] });
 	const contents = setup.contents

@@ -4,7 +4,7 @@
  */
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { cleanPage, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
-import { inLanguage, type FinalBlock, type FinalDoc, type FinalInline } from '../final';
+import { splitTitle, type FinalDoc, type FinalInline } from '../final';
 import { abstractLines, openingLines } from '../opening';
 import { HeadingNumbers } from '../pages/numbers';
 import { surnameOf } from '../pages/opening';
@@ -32,10 +32,7 @@ export function writeOdt(
 ): Uint8Array {
 	const content = new Content(doc, setup);
 	content.learn(doc.blocks);
-	const at = doc.blocks.findIndex((b) => b.t === 'heading' && b.level === 1);
-	const heading = at < 0 ? null : (doc.blocks[at] as Extract<FinalBlock, { t: 'heading' }>);
-	const title = heading ? inLanguage(heading.inlines, heading.lang) : [];
-	const body = at < 0 ? doc.blocks : [...doc.blocks.slice(0, at), ...doc.blocks.slice(at + 1)];
+	const { title, body } = splitTitle(doc);
 	const inColumns = setup.columns === 2;
 	const opening = openingLines(title.length > 0, doc.authors, fields, setup);
 	const before = content.opening(opening.lines, title);

@@ -4,7 +4,7 @@
  */
 import { type PageSetup, type TitleFields } from '../../page';
 import { blockHtml, esc, inlineHtml, placeId, type PutNote } from '../html';
-import type { FinalBlock, FinalDoc, FinalInline } from '../final';
+import { splitTitle, type FinalDoc, type FinalInline } from '../final';
 import { HeadingNumbers } from './numbers';
 import { abstractHtml, openingHtml, surnameOf } from './opening';
 import { pageStyle } from './style';
@@ -16,9 +16,6 @@ export interface PagesFile {
 	lang: string;
 	title: string;
 }
-
-type Heading = Extract<FinalBlock, { t: 'heading' }>;
-const isHeading = (b: FinalBlock): b is Heading => b.t === 'heading';
 
 const plain = (list: readonly FinalInline[]): string =>
 	list
@@ -43,11 +40,7 @@ export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields)
 		return `${mark}<span class="fn" data-number="${note.number}">${lines}</span>`;
 	};
 
-	const at = doc.blocks.findIndex((b) => isHeading(b) && b.level === 1);
-	const before = at < 0 ? [] : doc.blocks.slice(0, at);
-	const title = at < 0 ? [] : (doc.blocks[at] as Heading).inlines;
-	const blocks = at < 0 ? doc.blocks : [...before, ...doc.blocks.slice(at + 1)];
-
+	const { title, body } = splitTitle(doc);
 	const numbers = new HeadingNumbers(setup.numbering);
 	const contents: { level: number; words: string; id: string }[] = [];
 	const out: string[] = [];
@@ -60,8 +53,8 @@ export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields)
 		if (endnotes.length) out.push(`<section class="endnotes own-page"><h2>Notes</h2>${endnotes.join('')}</section>`);
 		endnotes.length = 0;
 	};
-	for (const b of blocks) {
-		if (isHeading(b)) {
+	for (const b of body) {
+		if (b.t === 'heading') {
 			flush();
 			const id = b.id ? placeId(b.id) : `head-${contents.length + 1}`;
 			const number = numbers.next(b.level);
