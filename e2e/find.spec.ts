@@ -112,6 +112,31 @@ test('a triple click on a citation takes the paragraph, and opens nothing', asyn
 	await expect(page.getByRole('dialog', { name: 'Edit the citation' })).toBeVisible();
 });
 
+test('the text moves from under the pointer while the second click opens a citation: the third is of the paragraph', async ({
+	page
+}) => {
+	await openDraft(page, 'shore');
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	const box = await sheet
+		.getByRole('button', { name: /Citation: \(Abara, 1931\)/ })
+		.first()
+		.boundingBox();
+	const [x, y] = [box!.x + box!.width / 2, box!.y + box!.height / 2];
+	const click = async (clickCount: number) => {
+		await page.mouse.move(x, y);
+		await page.mouse.down({ clickCount });
+		await page.mouse.up({ clickCount });
+	};
+	await click(1);
+	await click(2);
+	await expect(page.getByRole('dialog', { name: 'Edit the citation' })).toBeVisible();
+	await page.locator('.surface').evaluate((el) => el.scrollBy(0, -60));
+	await click(3);
+	await expect(page.getByRole('contentinfo')).toContainText(/^77 of 772 words/);
+	await expect(page.getByRole('dialog')).toHaveCount(0);
+	await expect(sheet).toBeFocused();
+});
+
 test('three clicks that come slowly, as on a busy machine, are three clicks', async ({ page }) => {
 	await openDraft(page, 'shore');
 	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });

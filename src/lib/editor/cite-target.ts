@@ -4,6 +4,7 @@ import type { Node } from 'prosemirror-model';
 import type { Transaction } from 'prosemirror-state';
 import { schema, type DocCite } from '$lib/core/manuscript';
 import { select, type GoingHost } from './navigation';
+import { awaitThirdClick } from './paragraph-selection';
 import { positionOf } from './positions';
 
 /** Where the cite line hangs and what it works on. */
@@ -31,6 +32,7 @@ export interface CiteHost extends GoingHost {
 	readonly noteEditors: { get(id: string): EditorView | undefined };
 	resolve(id: string): string;
 	act(tr: Transaction, what: string, view?: EditorView | null): void;
+	closeCite(): void;
 }
 
 /** Opens the cite line at the caret. */
@@ -71,6 +73,21 @@ export function openIfCitation(
 		query: '',
 		placeholder: false
 	};
+	return true;
+}
+
+/** The same by a double click, of which a third click makes a choice of the paragraph. */
+export function openByDoubleClick(
+	draft: CiteHost,
+	node: Node,
+	pos: number,
+	view: EditorView,
+	event: MouseEvent
+): boolean {
+	const open = draft.cite?.editing?.id;
+	if (open && open === node.attrs.id) return true;
+	if (!openIfCitation(draft, node, pos, view)) return false;
+	awaitThirdClick(view, pos, event, () => draft.closeCite());
 	return true;
 }
 

@@ -48,7 +48,7 @@ import { checksOf } from './facts';
 import { clipboardOf } from './clipboard';
 import { clickBelow, endOfText } from './click-below';
 import { lastCaret, rememberCaret } from './last-caret';
-import { fillPlaceholder, openIfCitation, type CiteTarget } from './cite-target';
+import { fillPlaceholder, openByDoubleClick, type CiteTarget } from './cite-target';
 import { Debounce } from './debounce';
 import { lightUp } from './light-up';
 import { beginningInSight } from './navigation';
@@ -261,12 +261,7 @@ export class Draft implements NodeViewContext {
 			handleTextInput: (view, _from, _to, text) => this.noteEditors.textBeforeFocus(view, text),
 			handleKeyDown: (view, event) => this.noteEditors.keyBeforeFocus(view, event),
 			handleClick: (view, _pos, event) => clickBelow(view, event),
-			handleDoubleClickOn: (_v, _p, node, pos) => openIfCitation(this, node, pos),
-			// a third click means the paragraph, and not the citation that the second opened
-			handleTripleClick: () => {
-				this.closeCite();
-				return false;
-			},
+			handleDoubleClickOn: (view, _p, node, pos, event) => openByDoubleClick(this, node, pos, view, event),
 			handleClickOn: (_v, _p, node, pos, event) => {
 				if (node.type !== schema.nodes.citation_placeholder || this.readOnly) return false;
 				event.preventDefault();

@@ -1,5 +1,5 @@
 /** The writer's own notes: made, taken out, and written in the margin by an editor of their own. */
-import { openIfCitation, type CiteHost } from './cite-target';
+import { openByDoubleClick, type CiteHost } from './cite-target';
 import { EditorState, Selection, TextSelection } from 'prosemirror-state';
 import { EditorView } from 'prosemirror-view';
 import { closeHistory, redo, undo } from 'prosemirror-history';
@@ -110,7 +110,7 @@ export class NoteEditors {
 				}
 				return false;
 			},
-			handleDoubleClickOn: (v, _p, node, pos) => openIfCitation(this.draft, node, pos, v),
+			handleDoubleClickOn: (v, _p, node, pos, event) => openByDoubleClick(this.draft, node, pos, v, event),
 			attributes: {
 				class: 'note-text',
 				role: 'textbox',

@@ -1,6 +1,7 @@
 /** A paragraph selected by a triple click: what is cut, copied, dragged or deleted is the paragraph, not only its words. */
 import type { Node, ResolvedPos, Slice } from 'prosemirror-model';
 import { Plugin, Selection, TextSelection, type Transaction } from 'prosemirror-state';
+import type { EditorView } from 'prosemirror-view';
 import { schema } from '$lib/core/manuscript';
 
 const { nodes } = schema;
@@ -42,20 +43,50 @@ export class ParagraphSelection extends TextSelection {
 	}
 }
 
+function selectAround(view: EditorView, pos: number): void {
+	view.dispatch(view.state.tr.setSelection(ParagraphSelection.around(view.state.doc, pos)).setMeta('pointer', true));
+}
+
+/** So far a hand may move between two clicks, in pixels. */
+const STILL = 6;
+
+/**
+ * What a second click opens takes room, and the text may move from under the pointer: the third click is of the paragraph
+ * all the same, whatever it falls on.
+ * @param pos where the second click was
+ * @param close takes away what it opened
+ */
+export function awaitThirdClick(view: EditorView, pos: number, second: MouseEvent, close: () => void): void {
+	const third = (e: MouseEvent): void => {
+		window.removeEventListener('mousedown', third, true);
+		const moved = Math.hypot(e.clientX - second.clientX, e.clientY - second.clientY);
+		if (e.detail !== 3 || e.button !== 0 || moved > STILL || view.isDestroyed) return;
+		e.preventDefault();
+		e.stopPropagation();
+		close();
+		selectAround(view, pos);
+	};
+	window.addEventListener('mousedown', third, true);
+}
+
 /** A triple click selects paragraphs so. */
 export function selectParagraphs(): Plugin {
 	return new Plugin({
 		props: {
 			handleTripleClick(view, pos, event) {
 				if (event.button !== 0 || !view.state.doc.resolve(pos).parent.inlineContent) return false;
-				view.dispatch(
-					view.state.tr.setSelection(ParagraphSelection.around(view.state.doc, pos)).setMeta('pointer', true)
-				);
+				selectAround(view, pos);
 				event.preventDefault();
 				return true;
 			},
 			handleDOMEvents: {
-				// the editor counts clicks by the clock; on a busy machine the third comes too late for it, and the browser has counted
+				// the editor counts clicks by the clock; on a busy machine they come too late for it, and the browser has counted
+				dblclick(view, event) {
+					const at = view.posAtCoords({ left: event.clientX, top: event.clientY });
+					const node = at && at.inside >= 0 ? view.state.doc.nodeAt(at.inside) : null;
+					if (node) view.someProp('handleDoubleClickOn', (f) => f(view, at!.pos, node, at!.inside, event, true));
+					return false;
+				},
 				click(view, event) {
 					if (event.detail !== 3 || view.state.selection instanceof ParagraphSelection) return false;
 					const at = view.posAtCoords({ left: event.clientX, top: event.clientY });
