@@ -109,3 +109,13 @@ export const fullDisk = (page: Page, on: boolean): Promise<void> =>
 				}
 			: w.realPut;
 	}, on);
+
+/** Chooses in Hand in what the file is for, and its format. */
+export async function chooseFile(
+	page: Page,
+	format: string,
+	kind: 'Final' | 'Live' | 'Anonymous' = 'Final'
+): Promise<void> {
+	await page.getByRole('radio', { name: new RegExp(`^${kind}`) }).check();
+	await page.getByRole('button', { name: format, exact: true }).click();
+}

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { demoLibrary } from '../scripts/demo-data';
-import { openDesk, watchErrors } from './helpers';
+import { chooseFile, openDesk, watchErrors } from './helpers';
 import { citation, plainManuscript, putRecords, text } from './records';
 
 const PARAGRAPHS = 400;
@@ -205,6 +205,7 @@ test('what is pasted and still being read is not lost: leaving waits for it, clo
 	await expect(page).toHaveURL(/hand-in/);
 	// its pages take a while; a file has all of it at once
 	const download = page.waitForEvent('download');
+	await chooseFile(page, 'HTML');
 	await page.getByRole('button', { name: 'Save as HTML' }).click();
 	expect(readFileSync(await (await download).path(), 'utf8')).toContain('Pasted 1999:');
 	done();

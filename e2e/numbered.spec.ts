@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
-import { caretAfter, expectAccessible, openDraft, watchErrors } from './helpers';
+import { caretAfter, chooseFile, expectAccessible, openDraft, watchErrors } from './helpers';
 
 const PNG = Buffer.from(
 	'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
@@ -86,12 +86,14 @@ test('a table, a figure and an equation are numbered; a reference follows its nu
 	expect(docx.match(/SEQ Table/g)).toHaveLength(2);
 	expect(docx).toMatch(/REF _RefLabel1 \\h/);
 	expect(docx).toContain('<m:oMath');
+	await chooseFile(page, 'ODT');
 	const odt = strFromU8(unzipSync(await save('Save as ODT'))['content.xml']);
 	expect(odt.match(/<text:sequence [^>]*text:name="Table"/g)).toHaveLength(2);
 	expect(odt).toMatch(/<text:sequence-ref[^>]*>Table 2</);
 	// what LaTeX cannot hold is said before anything is saved
+	await chooseFile(page, 'LaTeX', 'Live');
 	await page.getByRole('button', { name: 'Save as LaTeX with cite keys' }).click();
-	await expect(page.getByRole('group', { name: 'What LaTeX cannot hold' })).toContainText('“source needed”');
+	await expect(page.getByRole('group', { name: 'Before it is saved' })).toContainText('“source needed”');
 	const latex = unzipSync(await save('Save all the same'));
 	const [name] = Object.keys(latex).filter((f) => f.endsWith('.tex'));
 	expect(strFromU8(latex[name])).toMatch(/\\autoref\{[^}]+\}/);

@@ -2,7 +2,7 @@
 import { expect, test, type Download, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { strToU8, unzipSync, zipSync } from 'fflate';
-import { expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
+import { chooseFile, expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
 
 const file = (name: string, text: string, mimeType = 'text/plain') => ({ name, mimeType, buffer: Buffer.from(text) });
 
@@ -206,11 +206,12 @@ test('text from a file goes into the draft behind the paragraph of the caret, wi
 	done();
 });
 
-/** Saves the chapter of the demo in Hand in. @param name of the button */
-async function saveChapter(page: Page, name: string): Promise<Download> {
+/** Saves the chapter of the demo as a live file. @param name of the button */
+async function saveChapter(page: Page, format: string, name: string): Promise<Download> {
 	await openDraft(page, 'lamplighters');
 	await page.getByRole('link', { name: 'Hand in' }).click();
 	await expect(page.getByRole('document', { name: 'The file as it will be' })).toContainText('The lamplighters');
+	await chooseFile(page, format, 'Live');
 	const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()]);
 	return saved;
 }
@@ -219,7 +220,7 @@ test('a chapter with notes is saved as Markdown, and opened from it again: every
 	page
 }) => {
 	const done = watchErrors(page);
-	const saved = await saveChapter(page, 'Save as Markdown with cite keys');
+	const saved = await saveChapter(page, 'Markdown', 'Save as Markdown with cite keys');
 	expect(saved.suggestedFilename()).toMatch(/^the-lamplighters.*\.zip$/);
 	const members = unzipSync(readFileSync((await saved.path())!));
 	const files = Object.entries(members).map(([name, bytes]) => ({
@@ -244,7 +245,7 @@ test('a chapter with notes is saved as Markdown, and opened from it again: every
 
 test('a live DOCX is live again where it is opened: citations in notes, the list, the style', async ({ page }) => {
 	const done = watchErrors(page);
-	const saved = await saveChapter(page, 'Save as live DOCX');
+	const saved = await saveChapter(page, 'DOCX', 'Save as live DOCX');
 	const buffer = readFileSync((await saved.path())!);
 	await page.goto('/');
 	await pick(page, [{ name: 'back.docx', mimeType: 'application/octet-stream', buffer }]);

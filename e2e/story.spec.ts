@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test } from '@playwright/test';
 import mammoth from 'mammoth';
-import { caretAfter, chooseStyle, openDesk, sheetText, watchErrors } from './helpers';
+import { caretAfter, chooseFile, chooseStyle, openDesk, sheetText, watchErrors } from './helpers';
 
 test('write, cite with a page, switch styles and back, move, correct, hand in', async ({ page }) => {
 	test.setTimeout(120_000);
@@ -96,6 +96,7 @@ test('write, cite with a page, switch styles and back, move, correct, hand in', 
 	expect(text).toContain('decades (Nakagawa et al., 2020). Its history');
 	expect(text).toContain('(T. Quill, 1926; Tarrow, 1999, pp. 301–305)');
 	expect(text).toContain('Tarrow, I. (1999). The round and the rate');
+	await chooseFile(page, 'HTML');
 	const html = (await save('Save as HTML')).bytes.toString('utf8');
 	expect(html).toContain('decades (Nakagawa et al., 2020). Its history');
 	expect(html.match(/role="doc-biblioentry"/g)).toHaveLength(28);

@@ -32,6 +32,8 @@ export interface Settings {
 	wholeText: boolean;
 	/** The first manuscript that the guide goes along with; whether it was asked for, is on its way, or over. */
 	guide: { state: 'offered' | 'on' | 'over'; manuscript: string; style: string };
+	/** What was decided about anonymous files, by manuscript; read with `cleanChoice`. */
+	anonymous: Record<string, unknown>;
 }
 
 export const DEFAULTS: Settings = {
@@ -46,7 +48,8 @@ export const DEFAULTS: Settings = {
 	name: '',
 	shapeMarks: true,
 	wholeText: false,
-	guide: { state: 'offered', manuscript: '', style: '' }
+	guide: { state: 'offered', manuscript: '', style: '' },
+	anonymous: {}
 };
 
 type Check<T> = (v: unknown) => v is T;
@@ -74,6 +77,7 @@ const CHECKS: { [K in keyof Settings]: Check<Settings[K]> } = {
 	name: (v): v is string => typeof v === 'string' && v.length <= 200,
 	shapeMarks: (v): v is boolean => typeof v === 'boolean',
 	wholeText: (v): v is boolean => typeof v === 'boolean',
+	anonymous: (v): v is Settings['anonymous'] => typeof v === 'object' && v !== null && !Array.isArray(v),
 	guide: (v): v is Settings['guide'] => {
 		const g = v as Partial<Settings['guide']> | null;
 		if (typeof g !== 'object' || g === null) return false;

@@ -14,6 +14,7 @@ import {
 	type EntryOverrides,
 	type Reading
 } from '$lib/core/manuscript';
+import type { Item } from '$lib/core/csl';
 import type { Source } from '$lib/core/source';
 import { getAssets } from '$lib/data/assets';
 import { storageMessage, type Manuscript } from '$lib/data/db';
@@ -48,8 +49,14 @@ export interface NotFormatted {
 
 const STAND_IN = { id: 'apa', title: 'APA 7th', lang: '' };
 
-/** Reads and formats a manuscript; whatever stands in the way is an answer. */
-export async function formatStored(id: string): Promise<FormattedManuscript | NotFormatted> {
+/**
+ * Reads and formats a manuscript; whatever stands in the way is an answer.
+ * @param as what a source is printed as; itself where this is left out
+ */
+export async function formatStored(
+	id: string,
+	as: (source: Source) => Item = (s) => s.item
+): Promise<FormattedManuscript | NotFormatted> {
 	const trouble = (message: string): NotFormatted => ({ kind: 'trouble', message });
 	await library.start();
 	await closingsDone();
@@ -70,7 +77,9 @@ export async function formatStored(id: string): Promise<FormattedManuscript | No
 	const uncited = [...new Set(settings.uncited.map((f) => library.resolve(f.id)))];
 	const ids = new Set([...reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)), ...uncited]);
 	const sources = [...ids].flatMap((x) => library.sources.get(x) ?? []);
-	const service = new FormattingService({ item: (x) => library.sources.get(x)?.item });
+	// the same item for the same source each time: what is sent to the worker is told by it
+	const items = new Map(sources.map((s) => [s.id, as(s)]));
+	const service = new FormattingService({ item: (x) => items.get(x) ?? library.sources.get(x)?.item });
 	try {
 		const request: FormatRequest = {
 			style: { id: style.id, title: style.title, lang: style.locale },

@@ -1,5 +1,7 @@
 /** A paper as its reviewers may see it: whatever names its writers is found, said, and covered but where they keep it. */
 import { mapFinal, type FinalBlock, type FinalDoc, type FinalInline } from '../document';
+import { NO_FIELDS, type TitleFields } from '../page';
+import { coverFields } from './fields';
 import { finderOf, INSTEAD, type Hit } from './find';
 import { cleanPictureData } from './pictures';
 import type { Place, PlaceKind, Who } from './types';
@@ -15,14 +17,24 @@ const SECTION =
 
 export interface Covering {
 	final: FinalDoc;
+	/** What stands before the text. */
+	fields: TitleFields;
 	places: Place[];
 }
 
 const wordsOf = (line: readonly FinalInline[]): string =>
 	line.map((i) => (i.t === 'text' ? i.run.text : i.t === 'break' ? '\n' : THING)).join('');
 
-/** @param kept keys of the places that the person keeps as they are */
-export function coverFinal(final: FinalDoc, who: Who, kept: ReadonlySet<string>): Covering {
+/**
+ * @param kept keys of the places that the person keeps as they are
+ * @param fields what stands before the text
+ */
+export function coverFinal(
+	final: FinalDoc,
+	who: Who,
+	kept: ReadonlySet<string>,
+	fields: TitleFields = NO_FIELDS
+): Covering {
 	const find = finderOf(who);
 	const places: Place[] = [];
 	const seen = new Map<string, number>();
@@ -89,6 +101,7 @@ export function coverFinal(final: FinalDoc, who: Who, kept: ReadonlySet<string>)
 	};
 
 	const title = plain(final.title);
+	const ahead = coverFields(fields, plain);
 	const sections = sectionsOff(final.blocks, (heading) => {
 		where = heading;
 		return enter('section', '', heading, '');
@@ -96,7 +109,7 @@ export function coverFinal(final: FinalDoc, who: Who, kept: ReadonlySet<string>)
 	where = '';
 	const lines = mapFinal(sections, line);
 	const blocks = lines.map((b) => others(b, plain));
-	return { final: { ...final, title, authors: [], blocks }, places };
+	return { final: { ...final, title, authors: [], blocks }, fields: ahead, places };
 }
 
 /** What of blocks is no line: descriptions of pictures, words around entries, and what stands below these. */

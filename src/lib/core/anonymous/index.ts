@@ -4,7 +4,7 @@
  */
 export { coverFinal, type Covering } from './cover';
 export { coveredItem } from './item';
-export { coverFields } from './fields';
+export { cleanChoice, namesOf, NOTHING_CHOSEN, whoOf, worksOf, type AnonymousChoice } from './choice';
 export { leftNames, type Left } from './left';
 export { cleanPicture } from './pictures';
 export type { Place, PlaceKind, Who } from './types';

@@ -116,6 +116,8 @@ export interface Formatted {
 	resolve?: (id: string) => string;
 	/** The data address of a picture by its name; itself where it is one already. */
 	picture?: (asset: string) => string;
+	/** Works of which nothing written by hand is printed either: they are covered for reviewers. */
+	covered?: ReadonlySet<string>;
 	/** What lists need to know of a source. */
 	source?: (id: string) => BibliographySource | undefined;
 }
@@ -132,7 +134,10 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 	const reading = readCitations(doc, form, resolve);
 	const numbers = new Map(reading.notes.map((n) => [n.id, n.number]));
 	const asNotes = form !== 'in-text';
-	const entryOverrides = entryOverridesOf(doc);
+	const isCovered = (id: string): boolean => f.covered?.has(resolve(id)) ?? false;
+	const entryOverrides = Object.fromEntries(
+		Object.entries(entryOverridesOf(doc)).filter(([source]) => !isCovered(source))
+	);
 	const kindOfAuto = form === 'endnotes' ? 'endnote' : 'footnote';
 
 	const numbered = readNumbered(doc);
@@ -170,7 +175,8 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 				case 'citation': {
 					const id = node.attrs.id as string;
 					const r = f.citations.get(id);
-					const hand = cleanOverride(node.attrs.override);
+					const cites = node.attrs.cites as { sourceId: string }[];
+					const hand = cites.some((c) => isCovered(c.sourceId)) ? null : cleanOverride(node.attrs.override);
 					const runs = hand ? overrideRuns(hand) : (r?.runs ?? []);
 					if (asNotes && !inNote) {
 						out.push(...printed(r?.leadRuns ?? [], id));

@@ -3,9 +3,10 @@
 	import { onMount, untrack } from 'svelte';
 	import { writePages } from '$lib/core/document';
 	import { bibliographyForClipboard } from '$lib/core/citing';
-	import { printedFields } from '$lib/core/page';
+	import { cleanChoice, type AnonymousChoice } from '$lib/core/anonymous';
+	import { getSetting, putSetting } from '$lib/data/settings';
 	import { guide } from '$lib/services/guide.svelte';
-	import { unexpected } from '$lib/services/problems';
+	import { inBackground, unexpected } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import { copyRich } from '../clipboard';
 	import { download, fileName } from '../download';
@@ -17,9 +18,11 @@
 	import Lost from '../parts/Lost.svelte';
 	import { many } from '../parts/many';
 	import PageSheets from '../pages/PageSheets.svelte';
-	import FileRows from './FileRows.svelte';
+	import Covered from './Covered.svelte';
+	import type { FileKind } from './kinds';
 	import { makeReady, type Ready } from './make-ready';
 	import PageFacts from './PageFacts.svelte';
+	import SaveFile from './SaveFile.svelte';
 
 	interface Props {
 		id: string;
@@ -27,7 +30,12 @@
 		printing?: boolean;
 	}
 	let { id, printing = false }: Props = $props();
-	let ready = $state.raw<Ready | null>(null);
+	/** As it is, and as reviewers may see it. */
+	let plain = $state.raw<Ready | null>(null);
+	let hidden = $state.raw<Ready | null>(null);
+	let kind = $state<FileKind>('final');
+	let serial = 0;
+	const ready = $derived(kind === 'anonymous' ? hidden : plain);
 	let trouble = $state('');
 	let saved = $state(false);
 	let across = $state<1 | 2>(2);
@@ -40,21 +48,47 @@
 	const formatted = $derived(ready?.formatted ?? null);
 	const manuscript = $derived(formatted?.manuscript ?? null);
 	const result = $derived(formatted?.result ?? null);
-	const cited = $derived(formatted?.sources ?? []);
+	const cited = $derived((formatted?.sources ?? []).filter((s) => !ready?.covered?.works.has(s.id)));
 	const final = $derived(ready?.final ?? null);
-	const file = $derived(ready && writePages(ready.final, ready.setup, printedFields(ready.page)));
+	const file = $derived(ready && writePages(ready.final, ready.setup, ready.fields));
 
 	onMount(() => {
 		void (async () => {
 			try {
 				const r = await makeReady(id);
 				if (r.kind === 'trouble') trouble = r.message;
-				else ready = r;
+				else plain = r;
 			} catch (e) {
 				trouble = unexpected(e, 'The manuscript could not be made ready.');
 			}
 		})();
 	});
+
+	/** Makes it ready for reviewers; what was made stays until the new one is there. */
+	async function hide(choice: AnonymousChoice) {
+		const mine = ++serial;
+		try {
+			const r = await makeReady(id, choice);
+			if (mine !== serial) return;
+			if (r.kind === 'trouble') toasts.say(r.message);
+			else hidden = r;
+		} catch (e) {
+			toasts.say(unexpected(e, 'The file for reviewers could not be made ready.'));
+		}
+	}
+	async function choose(k: FileKind) {
+		kind = k;
+		if (k === 'anonymous' && !hidden) await hide(cleanChoice((await getSetting('anonymous'))[id]));
+	}
+	/** Something was decided about what is covered: it is kept, and done. */
+	async function decide(choice: AnonymousChoice) {
+		await hide(choice);
+		try {
+			await putSetting('anonymous', { ...(await getSetting('anonymous')), [id]: choice });
+		} catch (e) {
+			toasts.say(unexpected(e, 'This holds until you leave, but could not be kept for the next time.'));
+		}
+	}
 
 	/** Prints the pages: the browser's window for that offers PDF too. */
 	function print() {
@@ -119,11 +153,26 @@
 		<section class="choices">
 			<h1>Hand in</h1>
 			<p class="lead">
-				{#if manuscript && result}“{manuscript.title}” in {result.style.title}.{/if} A final file is plain text and formatting;
-				the live manuscript stays on the desk.
+				{#if manuscript && result}“{manuscript.title}” in {result.style.title}.{/if} The live manuscript stays on the desk.
 			</p>
-			<FileRows {ready} printable={done} onprint={print} onsaved={() => (saved = true)} />
-			{#if ready}<PageFacts {id} page={ready.page} setup={ready.setup} authors={ready.final.authors} />{/if}
+			<SaveFile
+				{ready}
+				{kind}
+				printable={done}
+				onkind={(k) => inBackground(choose(k), 'What was decided about this file could not be read.')}
+				onprint={print}
+				onsaved={() => (saved = true)}
+			/>
+			{#if kind === 'anonymous'}
+				{#if hidden?.covered}<Covered covered={hidden.covered} onchange={decide} />
+				{:else}<p class="lead" role="status">Looking for names…</p>{/if}
+			{/if}
+			{#if ready}<PageFacts
+					{id}
+					page={ready.page}
+					setup={ready.setup}
+					authors={ready.formatted.manuscript.authors}
+				/>{/if}
 			<h2>The bibliography alone</h2>
 			<div class="row">
 				<div>

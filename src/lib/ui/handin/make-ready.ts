@@ -5,13 +5,29 @@ import {
 	citedInSection,
 	cleanBibliography,
 	layoutOf,
-	settingsOf
+	readCitations,
+	settingsOf,
+	styleOf
 } from '$lib/core/manuscript';
-import { mathml, toFinal, type FinalDoc } from '$lib/core/document';
+import {
+	coveredItem,
+	coverFinal,
+	leftNames,
+	namesOf,
+	whoOf,
+	worksOf,
+	type AnonymousChoice,
+	type Left,
+	type Place
+} from '$lib/core/anonymous';
+import { mathml, toFinal, writeHtml, type FinalDoc } from '$lib/core/document';
 import type { Node } from 'prosemirror-model';
-import { cleanPage, setupOf, type PageChoice, type PageSetup } from '$lib/core/page';
+import { cleanPage, printedFields, setupOf, type PageChoice, type PageSetup, type TitleFields } from '$lib/core/page';
 import type { BibliographyWords } from '$lib/core/citing';
 import { formatStored, type FormattedManuscript, type NotFormatted } from '$lib/services/format-stored';
+import { preferences } from '$lib/services/preferences.svelte';
+import { docOf, getManuscript } from '$lib/data/manuscripts';
+import type { Source } from '$lib/core/source';
 import { library } from '$lib/services/library.svelte';
 
 export interface Ready {
@@ -19,19 +35,48 @@ export interface Ready {
 	formatted: FormattedManuscript;
 	final: FinalDoc;
 	page: PageChoice;
+	/** What is printed before the text. */
+	fields: TitleFields;
 	setup: PageSetup;
 	/** Bibliographies; one of all that is cited where the manuscript has none. */
 	lists: BibliographyWords[];
 	/** What is still open, in words. */
 	notes: string[];
+	/** What was covered, where it is for reviewers. */
+	covered: CoveredFor | null;
 }
 
-/** Reads and formats a manuscript; whatever stands in the way is an answer. */
-export async function makeReady(id: string): Promise<Ready | NotFormatted> {
-	const f = await formatStored(id);
+export interface CoveredFor {
+	choice: AnonymousChoice;
+	names: string[];
+	/** All sources of the manuscript, and which of them are the writers' own. */
+	sources: Source[];
+	works: ReadonlySet<string>;
+	places: Place[];
+	/** Names that are still in the text. */
+	left: Left[];
+}
+
+/**
+ * Reads and formats a manuscript; whatever stands in the way is an answer.
+ * @param hidden for reviewers, who shall not know who wrote it
+ */
+export async function makeReady(id: string, hidden: AnonymousChoice | null = null): Promise<Ready | NotFormatted> {
+	let works: ReadonlySet<string> = new Set<string>();
+	let names: string[] = [];
+	let sources: Source[] = [];
+	if (hidden) {
+		await library.start();
+		const m = await getManuscript(id);
+		const open = m && docOf(m);
+		sources = open ? citedSources(open) : [];
+		names = namesOf(hidden, [...(m?.authors ?? []), preferences.name]);
+		works = worksOf(hidden, names, sources);
+	}
+	const f = await formatStored(id, (s) => (works.has(s.id) ? coveredItem(s.item) : s.item));
 	if (f.kind === 'trouble') return f;
 	const { doc, style, reading, manuscript: m, result: r } = f;
-	const final = toFinal(doc, m.title, m.authors, style.form, {
+	const whole = toFinal(doc, m.title, m.authors, style.form, {
 		citations: new Map(r.changed.map((c) => [c.id, { runs: c.runs ?? [], leadRuns: c.leadRuns ?? [] }])),
 		entries:
 			r.bibliography?.map((e) => ({
@@ -44,10 +89,16 @@ export async function makeReady(id: string): Promise<Ready | NotFormatted> {
 		lang: r.style.lang,
 		resolve: library.resolve,
 		picture: (asset) => f.pictures.get(asset) ?? '',
-		source: (x) => library.sources.get(x)
+		covered: works,
+		source: (x) => (works.has(x) ? undefined : library.sources.get(x))
 	});
-	const lists = listsOf(f);
 	const page = cleanPage(settingsOf(doc).page);
+	const printed = printedFields(page);
+	const citations = reading.citations.map((c) => ({ id: c.id, sources: c.cites.map((x) => x.sourceId) }));
+	const who = whoOf(names, works, sources, page.fields.affiliation, citations);
+	const covering = hidden && coverFinal(whole, who, new Set(hidden.kept), printed);
+	const final = covering?.final ?? whole;
+	const lists = listsOf(f, works);
 	const notes = f.instead ? [`${f.instead} This page is in APA 7th.`] : [];
 	const { length: open } = reading.placeholders;
 	if (open) notes.push(`${open} place${open === 1 ? '' : 's'} still marked “source needed”.`);
@@ -65,9 +116,14 @@ export async function makeReady(id: string): Promise<Ready | NotFormatted> {
 		formatted: f,
 		final,
 		page,
+		fields: covering?.fields ?? printed,
 		setup: setupOf(page, r.style.lang),
-		lists: lists.length ? lists : [listOf(f, {}, 0)],
-		notes
+		lists: lists.length ? lists : [listOf(f, works, {}, 0)],
+		notes,
+		covered:
+			hidden && covering
+				? { choice: hidden, names, sources, works, places: covering.places, left: leftNames(writeHtml(final), names) }
+				: null
 	};
 }
 
@@ -80,19 +136,39 @@ function unreadFormulas(doc: Node): number {
 	return n;
 }
 
-function listsOf(f: FormattedManuscript): BibliographyWords[] {
+/** Sources that are cited or listed, once each. */
+function citedSources(doc: Node): Source[] {
+	const { form } = styleOf(doc)!;
+	const ids = [
+		...readCitations(doc, form, library.resolve).citations.flatMap((c) => c.cites.map((x) => x.sourceId)),
+		...settingsOf(doc).uncited.map((u) => library.resolve(u.id))
+	];
+	return [...new Set(ids)].flatMap((x) => library.sources.get(x) ?? []);
+}
+
+function listsOf(f: FormattedManuscript, covered: ReadonlySet<string>): BibliographyWords[] {
 	const out: BibliographyWords[] = [];
 	f.doc.descendants((n, pos) => {
-		if (n.type.name === 'bibliography') out.push(listOf(f, n.attrs.settings, pos));
+		if (n.type.name === 'bibliography') out.push(listOf(f, covered, n.attrs.settings, pos));
 		return !n.isTextblock;
 	});
 	return out;
 }
 
-function listOf({ doc, entryOverrides, result: r }: FormattedManuscript, raw: unknown, pos: number): BibliographyWords {
+function listOf(
+	{ doc, entryOverrides, result: r }: FormattedManuscript,
+	covered: ReadonlySet<string>,
+	raw: unknown,
+	pos: number
+): BibliographyWords {
 	const settings = cleanBibliography(raw);
-	const entries = (r.bibliography ?? []).map((e) => applyEntryOverride(e, entryOverrides));
+	const entries = (r.bibliography ?? []).map((e) => (covered.has(e.id) ? e : applyEntryOverride(e, entryOverrides)));
 	const here = settings.takes === 'section' ? citedInSection(doc, pos, library.resolve) : new Set<string>();
-	const groups = arrangeBibliography(settings, entries, (x) => library.sources.get(x), here);
+	const groups = arrangeBibliography(
+		settings,
+		entries,
+		(x) => (covered.has(x) ? undefined : library.sources.get(x)),
+		here
+	);
 	return { settings, look: layoutOf(settings, r.style.hangingIndent), groups };
 }
