@@ -1,12 +1,14 @@
 /**
- * npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--kind final|live] [--report]: reads a
+ * npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--kind final|live|anonymous] [--report]: reads a
  * document, formats it, writes it. Formats by the names of the files. A LaTeX or Markdown file's own bibliography, parts
  * and pictures are found beside it; Markdown and LaTeX are written with cite keys, their sources (.bib) and pictures beside
- * them, or, with --kind final, with formatted citations. --report prints JSON to standard output; OUT may be left out then.
+ * them, or, with --kind final, with formatted citations. --kind anonymous covers the paper's writers for blind review and
+ * says on standard error what was covered. --report prints JSON to standard output; OUT may be left out then.
  * What cannot be read ends with 1 and one line on standard error.
  */
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { basename, dirname, extname, join } from 'node:path';
+import { coveredItem, coverFinal, namesOf, NOTHING_CHOSEN, whoOf, worksOf } from '../src/lib/core/anonymous';
 import { createSession } from '../src/lib/core/citing';
 import { formattedPaper, toFinal, writeHtml } from '../src/lib/core/document';
 import { writeDocxBytes } from '../src/lib/core/document/docx';
@@ -33,16 +35,17 @@ import { localeTree, styleTree } from './catalogue';
 import { besideOf, fail, sourcesFrom } from './files';
 
 const USAGE =
-	'usage: npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--kind final|live] [--report]; IN and OUT .docx, .odt, .md, .tex, .html, .txt or .json';
+	'usage: npm run -s document -- IN OUT [--sources FILE]... [--style ID] [--locale L] [--kind final|live|anonymous] [--report]; IN and OUT .docx, .odt, .md, .tex, .html, .txt or .json';
 
 /** Kinds of each format, the usual one first. */
-const KINDS: Record<string, ('final' | 'live')[]> = {
-	'.docx': ['final', 'live'],
-	'.odt': ['final'],
-	'.html': ['final'],
-	'.txt': ['final'],
-	'.md': ['live', 'final'],
-	'.tex': ['live', 'final'],
+type Kind = 'final' | 'live' | 'anonymous';
+const KINDS: Record<string, Kind[]> = {
+	'.docx': ['final', 'live', 'anonymous'],
+	'.odt': ['final', 'anonymous'],
+	'.html': ['final', 'anonymous'],
+	'.txt': ['final', 'anonymous'],
+	'.md': ['live', 'final', 'anonymous'],
+	'.tex': ['live', 'final', 'anonymous'],
 	'.json': ['live']
 };
 const endingOf = (name: string): string => extname(name).toLowerCase();
@@ -55,7 +58,7 @@ interface Options {
 	locale: string;
 	report: boolean;
 	/** Empty for what is usual: Markdown, LaTeX and our own are live, the others final. */
-	kind: '' | 'final' | 'live';
+	kind: '' | Kind;
 }
 
 function options(args: string[]): Options {
@@ -68,7 +71,8 @@ function options(args: string[]): Options {
 		else if (args[i] === '--locale') o.locale = value();
 		else if (args[i] === '--kind') {
 			const kind = value();
-			if (kind !== 'final' && kind !== 'live') fail(`There is no kind “${kind}” yet: final or live.`);
+			if (kind !== 'final' && kind !== 'live' && kind !== 'anonymous')
+				fail(`There is no kind “${kind}”: final, live or anonymous.`);
 			o.kind = kind;
 		} else if (args[i].startsWith('--')) fail(USAGE);
 		else o.names.push(args[i]);
@@ -106,13 +110,15 @@ const styleOf = (paper: Paper, o: Options) => sessionOf(paper, o).info;
 function finalOf(paper: Paper, o: Options) {
 	const made = toManuscript(paper);
 	const { session, info } = sessionOf(paper, o);
+	const names = o.kind === 'anonymous' ? namesOf(NOTHING_CHOSEN, made.authors) : [];
+	const works = worksOf(NOTHING_CHOSEN, names, paper.sources);
 	session.putSources(
-		paper.sources.map((s) => ({ ...s.item, id: s.id })),
+		paper.sources.map((s) => ({ ...(works.has(s.id) ? coveredItem(s.item) : s.item), id: s.id })),
 		[]
 	);
 	const form: CitingForm = info.class === 'note' ? 'footnotes' : 'in-text';
 	const doc = placeCitations(made.doc, info.placement, info.punctuationInQuote).doc;
-	const { clusters } = readCitations(doc, form);
+	const { clusters, citations } = readCitations(doc, form);
 	const uncited = settingsOf(doc).uncited.map((u) => u.id);
 	const r = session.format({ clusters, uncited, full: true });
 	const items = new Map(paper.sources.map((s) => [s.id, s.item]));
@@ -129,12 +135,19 @@ function finalOf(paper: Paper, o: Options) {
 			const a = made.assets[id];
 			return a ? assetToData({ ...a, id, createdAt: 0 }) : id;
 		},
+		covered: works,
 		source: (id) => {
-			const item = items.get(id);
+			const item = works.has(id) ? undefined : items.get(id);
 			return item && { item, tags: [], shelves: [], annotation: '' };
 		}
 	});
-	return { final, page, info, form, doc };
+	if (o.kind !== 'anonymous') return { final, page, info, form, doc };
+	const cites = citations.map((c) => ({ id: c.id, sources: c.cites.map((x) => x.sourceId) }));
+	const who = whoOf(names, works, paper.sources, choice.fields.affiliation, cites);
+	const covering = coverFinal(final, who, new Set(), page.fields);
+	for (const p of covering.places)
+		console.error(`${p.where || 'beginning'}: ${p.found}: ${p.instead || 'points to the writers, left as it is'}`);
+	return { final: covering.final, page: { ...page, fields: covering.fields }, info, form, doc };
 }
 
 /** Writes text with its sources and pictures beside it. @returns what it cannot hold */
