@@ -29,7 +29,7 @@ test('names, own works and properties are covered; a place can be kept, and is t
 	const place = page.getByRole('checkbox', { name: /V\. Lindgate and I\. Tarrow say/ });
 	await expect(place).toHaveCount(2);
 	await expect(page.getByText('No form of these names is left in the text.')).toBeVisible();
-	await expect(page.getByText('I am grateful')).toBeVisible();
+	await expect(page.getByText('I am grateful', { exact: true })).toBeVisible();
 	const pages = page.getByRole('document', { name: 'The file as it will be' });
 	await expect(pages).toContainText('(as [Author] and [Author] say)');
 	await expectAccessible(page);

@@ -26,6 +26,7 @@ import {
 	type Section,
 	type StyleFacts,
 	type WordCount,
+	captionNamesOf,
 	crossRefText,
 	numberedIn,
 	type CrossRefShow
@@ -407,7 +408,8 @@ export class Draft implements NodeViewContext {
 		return this.store.refNumber(target);
 	}
 	crossRef(target: string, show: CrossRefShow): string {
-		return crossRefText(numberedIn(this.store.doc), target, show);
+		const { doc } = this.store;
+		return crossRefText(numberedIn(doc), target, show, captionNamesOf(doc));
 	}
 	noteNumber(id: string): number {
 		return this.store.noteNumber(id);

@@ -48,7 +48,7 @@ test('the MLA look (MLA 9, 1.6): centred heading on a new page, double spaced, h
 	assert.match(heading, /<w:pageBreakBefore\/>/);
 	assert.match(heading, /<w:jc w:val="center"\/>/);
 	assert.match(heading, /<w:b w:val="false"\/>/);
-	assert.match(first, /<w:spacing w:after="0" w:line="480"\/>/);
+	assert.match(first, /<w:spacing w:after="0" w:line="480" w:lineRule="auto"\/>/);
 	assert.match(first, /<w:ind w:left="720" w:hanging="720"\/>/);
 	const html = writeHtml(final({ look: 'mla' }));
 	assert.match(

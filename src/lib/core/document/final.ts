@@ -4,6 +4,7 @@
  */
 import type { Mark, Node } from 'prosemirror-model';
 import type { Run } from '../csl';
+import { captionForm, captionNames, captionNumber, captionsOf, type CaptionForm, type CaptionLook } from '../page';
 import { cleanText } from './clean-text';
 import {
 	arrangeBibliography,
@@ -18,6 +19,7 @@ import {
 	readCitations,
 	type CitingForm,
 	crossRefText,
+	captionNamesOf,
 	type CrossRefShow,
 	readNumbered,
 	safeImage,
@@ -83,11 +85,23 @@ export type FinalBlock =
 			aligned: boolean;
 	  };
 
-/** What stands before a caption; empty where there is no number. */
-export function captionLabel(b: FinalBlock): string {
-	if ((b.t !== 'table' && b.t !== 'figure') || !b.number) return '';
-	return `${b.t === 'table' ? 'Table' : 'Figure'} ${b.number}.`;
+export interface CaptionLabel extends CaptionForm {
+	/** “Table”, “Fig.”, and the number as it is written. */
+	word: string;
+	number: string;
+	roman: boolean;
 }
+
+/** How a caption stands, and what stands before its words; no number for one that has none. */
+export function captionLabel(b: Extract<FinalBlock, { t: 'table' | 'figure' }>, doc: Captions): CaptionLabel {
+	const look = doc.captions ?? 'run-in';
+	const names = captionNames(look, doc.lang);
+	const number = b.number ? captionNumber(names, b.t, b.number) : '';
+	return { ...captionForm(look, b.t), word: names[b.t], number, roman: b.t === 'table' && names.roman };
+}
+
+/** What captions depend on. */
+export type Captions = Pick<FinalDoc, 'lang' | 'captions'>;
 
 export interface FinalEntry {
 	id: string;
@@ -102,6 +116,8 @@ export interface FinalDoc {
 	authors: string[];
 	/** Note numbers restart in every section. */
 	numbersAnew: boolean;
+	/** How captions stand; run in where nothing is said. */
+	captions?: CaptionLook;
 	blocks: FinalBlock[];
 }
 
@@ -141,6 +157,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 	const kindOfAuto = form === 'endnotes' ? 'endnote' : 'footnote';
 
 	const numbered = readNumbered(doc);
+	const names = captionNamesOf(doc, f.lang);
 	const marked = (text: string, marks: readonly Mark[]): Run => {
 		const run: Run = { text: cleanText(text) };
 		for (const m of marks) {
@@ -209,7 +226,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 				case 'cross_ref': {
 					const target = node.attrs.target as string;
 					const show = node.attrs.show as CrossRefShow;
-					const text = cleanText(crossRefText(numbered, target, show));
+					const text = cleanText(crossRefText(numbered, target, show, names));
 					out.push(numbered.has(target) ? { t: 'ref', target, show, text } : words(text));
 					break;
 				}
@@ -345,6 +362,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		authors: authors.map(cleanText),
 		lang: f.lang,
 		numbersAnew: settingsOf(doc).noteNumbers === 'section',
+		captions: captionsOf(settingsOf(doc).page),
 		blocks: blocks(doc)
 	};
 }

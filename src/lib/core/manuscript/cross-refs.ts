@@ -1,5 +1,7 @@
 /** Numbers of figures, tables and equations, and what references to them and to headings print. */
 import type { Node } from 'prosemirror-model';
+import { captionNames, captionNumber, captionsOf, type CaptionNames } from '../page';
+import { settingsOf, styleOf } from './doc-attrs';
 
 export interface Numbered {
 	kind: 'heading' | 'figure' | 'table' | 'equation';
@@ -15,12 +17,13 @@ const KINDS: Record<string, Numbered['kind']> = {
 	captioned_table: 'table',
 	equation: 'equation'
 };
-const LABELS: Record<Numbered['kind'], string> = {
-	heading: '',
-	figure: 'Figure',
-	table: 'Table',
-	equation: 'Equation'
-};
+
+/** What things with numbers are called in a manuscript: by its kind of paper, in the language that its style has. */
+export function captionNamesOf(doc: Node, lang = ''): CaptionNames {
+	const style = styleOf(doc);
+	const said = lang || style?.locale || style?.facts?.lang || 'en';
+	return captionNames(captionsOf(settingsOf(doc).page), said);
+}
 
 /** Everything that can be referred to, by its id, numbered in the order of the text. */
 export function readNumbered(doc: Node): Map<string, Numbered> {
@@ -52,9 +55,15 @@ export function numberedIn(doc: Node): Map<string, Numbered> {
 }
 
 /** What a reference prints; words that say so where there is nothing under its id. */
-export function crossRefText(all: Map<string, Numbered>, target: string, show: CrossRefShow): string {
+export function crossRefText(
+	all: Map<string, Numbered>,
+	target: string,
+	show: CrossRefShow,
+	names: CaptionNames
+): string {
 	const found = all.get(target);
 	if (!found) return '[no such place]';
-	if (show === 'title' || !found.number) return found.title || '[untitled]';
-	return show === 'number' ? String(found.number) : `${LABELS[found.kind]} ${found.number}`;
+	if (show === 'title' || !found.number || found.kind === 'heading') return found.title || '[untitled]';
+	const number = captionNumber(names, found.kind, found.number);
+	return show === 'number' ? number : `${names[found.kind]} ${number}`;
 }

@@ -1,4 +1,5 @@
 /** What a manuscript has chosen for its pages: read from outside, made whole, and laid over its kind of paper. */
+import { CAPTION_LOOKS } from './captions';
 import { isObject } from '../guards';
 import { kindOf, KINDS, UNCHOSEN } from './kinds';
 import type { HeadingLook, Margins, PageChoice, PageSetup, PaperSize, Slot, Slots, TitleFields } from './types';
@@ -104,6 +105,7 @@ const PARTS: { [K in keyof PageSetup]: Read<PageSetup[K]> } = {
 	lineNumbers: yesNo,
 	noteSize: number(5, 20),
 	noteLines: number(0.9, 4),
+	captions: oneOf(...CAPTION_LOOKS),
 	contents: oneOf(0, 1, 2, 3, 4, 5)
 };
 

@@ -1,6 +1,16 @@
 /** Public interface of the page module: kinds of paper, and how the pages of a manuscript are set up. */
 export { KINDS, kindOf, UNCHOSEN, type PaperKind } from './kinds';
 export { changeKind, changePage, cleanPage, NO_FIELDS, paperOf, printedFields, setupOf } from './choice';
+export {
+	CAPTION_WORDS,
+	captionForm,
+	captionNames,
+	captionNumber,
+	captionsOf,
+	type CaptionForm,
+	type CaptionLook,
+	type CaptionNames
+} from './captions';
 export { departures } from './departures';
 export { SIZES, FONTS, type FontFace } from './measures';
 export type {

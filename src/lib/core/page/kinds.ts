@@ -2,6 +2,7 @@
  * Kinds of paper, as data. Each names the manual and the sections it follows; all are from memory, so that a section may
  * be a neighbour's. What a manual leaves open is chosen here and marked as common practice.
  */
+import { captionsOfKind } from './captions';
 import type { HeadingLook, PageSetup, TitleFields } from './types';
 
 export interface PaperKind {
@@ -98,6 +99,7 @@ const DOUBLE: PageSetup = {
 	lineNumbers: false,
 	noteSize: 10,
 	noteLines: 1,
+	captions: 'run-in',
 	contents: 0
 };
 
@@ -107,7 +109,7 @@ export const KINDS: readonly PaperKind[] = [
 		name: 'Student paper',
 		asks: 'Title page with course and instructor, page numbers top right, double spaced',
 		source: 'APA 7, 2.3–2.24',
-		setup: DOUBLE,
+		setup: { ...DOUBLE, captions: captionsOfKind('student') },
 		fields: ['affiliation', 'course', 'instructor', 'date', 'abstract', 'keywords'],
 		sections: ['Introduction', 'Method', 'Results', 'Discussion'],
 		abstractWords: { most: 250, source: 'APA 7, 2.9' }
@@ -117,7 +119,11 @@ export const KINDS: readonly PaperKind[] = [
 		name: 'Professional paper',
 		asks: 'Title page with author note, abstract on page 2, running head in capitals',
 		source: 'APA 7, 2.3–2.24',
-		setup: { ...DOUBLE, header: { ...none, left: 'running-head', right: 'page' } },
+		setup: {
+			...DOUBLE,
+			header: { ...none, left: 'running-head', right: 'page' },
+			captions: captionsOfKind('professional')
+		},
 		fields: ['affiliation', 'authorNote', 'runningHead', 'abstract', 'keywords'],
 		sections: ['Introduction', 'Method', 'Results', 'Discussion'],
 		abstractWords: { most: 250, source: 'APA 7, 2.9' },
@@ -135,7 +141,8 @@ export const KINDS: readonly PaperKind[] = [
 			titleBold: false,
 			titleAgain: false,
 			abstractPage: false,
-			header: { ...none, right: 'surname-page' }
+			header: { ...none, right: 'surname-page' },
+			captions: captionsOfKind('essay')
 		},
 		fields: ['instructor', 'course', 'date'],
 		sections: []
@@ -194,7 +201,8 @@ export const KINDS: readonly PaperKind[] = [
 			titleAgain: false,
 			abstractPage: false,
 			header: none,
-			noteSize: 8
+			noteSize: 8,
+			captions: captionsOfKind('conference')
 		},
 		fields: ['affiliation', 'abstract', 'keywords'],
 		sections: ['Introduction', 'Method', 'Results', 'Conclusion'],

@@ -1,5 +1,7 @@
 /** How the pages of a manuscript are set up: paper, type, headings, what opens it and what stands at head and foot. */
 
+import type { CaptionLook } from './captions';
+
 export type PaperSize = 'a4' | 'letter';
 /** The fonts that ship with the app. */
 export type FontId = 'times' | 'garamond' | 'literata' | 'sans';
@@ -95,6 +97,7 @@ export interface PageSetup {
 	/** Size of notes in points, and the distance of their lines. */
 	noteSize: number;
 	noteLines: number;
+	captions: CaptionLook;
 	/** Headings of so many levels stand in the contents; 0 for none. */
 	contents: number;
 }

@@ -28,7 +28,7 @@
 	import Fold from '../kit/Fold.svelte';
 	import Pick from '../kit/Pick.svelte';
 	import Words from '../kit/Words.svelte';
-	import { moveNumber, NUMBERS, numberPlace, OPENINGS, SPACINGS } from '../pages/page-words';
+	import { CAPTIONS, moveNumber, NUMBERS, numberPlace, OPENINGS, SPACINGS } from '../pages/page-words';
 
 	let { draft }: { draft: Draft } = $props();
 	const page = $derived.by((): PageChoice => {
@@ -239,6 +239,15 @@
 				<Pick value={setup.contents} onchange={(e) => set({ contents: Number(e.currentTarget.value) })}>
 					<option value={0}>none</option>
 					{#each [1, 2, 3] as n (n)}<option value={n}>headings to level {n}</option>{/each}
+				</Pick>
+			</label>
+			<label
+				>Captions
+				<Pick
+					value={setup.captions}
+					onchange={(e) => set({ captions: e.currentTarget.value as PageSetup['captions'] })}
+				>
+					{#each Object.entries(CAPTIONS) as [id, name] (id)}<option value={id}>{name}</option>{/each}
 				</Pick>
 			</label>
 			<label class="tick"

@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** A reference to a table, figure, equation or heading; its number follows whatever moves. */
-	import { crossRefText, numberedIn, type CrossRefShow, type Numbered } from '$lib/core/manuscript';
+	import { captionNamesOf, crossRefText, numberedIn, type CrossRefShow, type Numbered } from '$lib/core/manuscript';
 	import { fold } from '$lib/core/source';
 	import { insertCrossRef } from '$lib/editor/insertions';
 	import Field from '../kit/Field.svelte';
@@ -21,13 +21,17 @@
 		void draft.revision;
 		return numberedIn(draft.view!.state.doc);
 	});
+	const names = $derived.by(() => {
+		void draft.revision;
+		return captionNamesOf(draft.view!.state.doc);
+	});
 	const groups = $derived.by(() => {
 		const words = fold(query).split(/\s+/).filter(Boolean);
 		return KINDS.map(([kind, title]) => ({
 			title,
 			rows: [...all]
 				.filter(([, n]) => n.kind === kind && (kind !== 'equation' || n.number > 0))
-				.map(([id, n]) => ({ id, label: n.number ? crossRefText(all, id, 'label') : '', title: n.title }))
+				.map(([id, n]) => ({ id, label: n.number ? crossRefText(all, id, 'label', names) : '', title: n.title }))
 				.filter((r) => words.every((w) => fold(`${r.label} ${r.title}`).includes(w)))
 				.slice(0, 100)
 		})).filter((g) => g.rows.length);

@@ -256,7 +256,7 @@
 		gap: 2px;
 		position: sticky;
 		top: 0;
-		z-index: 6;
+		z-index: 7; /* its menus reach over what stands beside the text */
 		grid-column: 1;
 		flex-wrap: wrap;
 		min-width: 0;

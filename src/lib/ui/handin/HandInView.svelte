@@ -150,7 +150,7 @@
 {:else}
 	{#each ready?.notes ?? [] as n (n)}<Alert look="band">{n}</Alert>{/each}
 	<main class="hand">
-		<section class="choices">
+		<section class="wanted">
 			<h1>Hand in</h1>
 			<p class="lead">
 				{#if manuscript && result}“{manuscript.title}” in {result.style.title}.{/if} The live manuscript stays on the desk.
@@ -226,7 +226,7 @@
 		grid-template-rows: minmax(0, 1fr) auto;
 		height: calc(100vh - var(--bar));
 	}
-	.choices {
+	.wanted {
 		padding: 26px 28px 40px 40px;
 		overflow: auto;
 	}
@@ -238,30 +238,30 @@
 		color: var(--ink-2);
 	}
 	/* of its parts too */
-	.choices :global(h2) {
+	.wanted :global(h2) {
 		font: 500 var(--small) / 1 var(--sans);
 		color: var(--ink-3);
 		margin: 26px 0 6px;
 	}
-	.choices :global(.row) {
+	.wanted :global(.row) {
 		display: flex;
 		gap: 8px;
 		align-items: center;
 		padding: 10px 0;
 		border-bottom: 1px solid var(--line-soft);
 	}
-	.choices :global(.row div) {
+	.wanted :global(.row div) {
 		flex: 1;
 	}
-	.choices :global(.row b) {
+	.wanted :global(.row b) {
 		display: block;
 		font-weight: 600;
 	}
-	.choices :global(.row div > span) {
+	.wanted :global(.row div > span) {
 		color: var(--ink-3);
 		font-size: 12.5px;
 	}
-	.choices :global(.row.plain) {
+	.wanted :global(.row.plain) {
 		border-bottom: 0;
 	}
 	.preview {
@@ -309,7 +309,7 @@
 			grid-template-rows: none;
 			height: auto;
 		}
-		.choices {
+		.wanted {
 			padding: 20px;
 		}
 		.preview {
@@ -324,7 +324,7 @@
 			display: block;
 			height: auto;
 		}
-		.choices,
+		.wanted,
 		.status {
 			display: none;
 		}

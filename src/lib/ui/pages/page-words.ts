@@ -3,6 +3,7 @@ import {
 	FONTS,
 	SIZES,
 	type Margins,
+	type CaptionLook,
 	type Opening,
 	type PageSetup,
 	type PaperSize,
@@ -15,6 +16,13 @@ export const OPENINGS: Record<Opening, string> = {
 	'heading-block': 'name, course and date at the left',
 	byline: 'title with authors below it',
 	title: 'title over the text'
+};
+
+export const CAPTIONS: Record<CaptionLook, string> = {
+	'run-in': 'Table 1. Title, in one line',
+	'own-line': 'Table 1 in bold, title below it in italics',
+	mla: 'Table 1 over its title; Fig. 1. below',
+	ieee: 'Table I in the middle; Fig. 1. below'
 };
 
 export const SPACINGS: [lines: number, name: string][] = [

@@ -26,8 +26,10 @@ import type { Run } from '../../csl';
 import { FONTS, type PageSetup } from '../../page';
 import { isRightToLeft } from '../clean-text';
 import {
+	captionLabel,
 	inLanguage,
 	type Alignment,
+	type Captions,
 	type FinalBlock,
 	type FinalCell,
 	type FinalInline,
@@ -36,7 +38,7 @@ import {
 import { TAGS } from '../live-data';
 import type { Controls } from './controls';
 import { mathChild } from './math';
-import { textWidth } from './page';
+import { textWidth, spaced } from './page';
 import type { PrintedNumbers } from './own-numbers';
 import { captionWords, reference, sequence, type Bookmarks } from './references';
 
@@ -51,6 +53,7 @@ export interface Notes {
 	lists: { numbers: ListNumbers | 'bullet'; start: number; depth: number }[];
 	setup: PageSetup;
 	bookmarks: Bookmarks;
+	captions: Captions;
 	/** Of a live file: citations and lists are known again. */
 	controls: Controls | null;
 }
@@ -131,7 +134,7 @@ function runChild(run: Run, font: { font?: string } = {}): ParagraphChild {
 const WIDEST = 600;
 
 /** A picture kept as data; what cannot be shown there (WebP, a broken file) is left to its caption and described. */
-function picture(src: string, alt: string): Paragraph[] {
+function picture(src: string, alt: string, keepNext: boolean): Paragraph[] {
 	const m = /^data:image\/(png|jpeg|gif|webp);base64,(.+)$/.exec(src);
 	if (!m) return [];
 	const described = [new Paragraph(`[Picture${alt ? `: ${alt}` : ''}]`)];
@@ -149,7 +152,7 @@ function picture(src: string, alt: string): Paragraph[] {
 	const scale = Math.min(1, WIDEST / size.width);
 	return [
 		new Paragraph({
-			keepNext: true,
+			keepNext,
 			children: [
 				new ImageRun({
 					type: m[1] === 'jpeg' ? 'jpg' : (m[1] as 'png' | 'gif'),
@@ -192,6 +195,19 @@ export const FORMATS = {
 } as const;
 /** Levels that the format has (ECMA-376-1, 17.9.6 lvl). */
 export const DEEPEST = 8;
+
+/** A caption; that of a table has a style of its own, since manuals set it otherwise. */
+const caption = (
+	b: Extract<FinalBlock, { t: 'table' | 'figure' }>,
+	words: FinalInline[],
+	notes: Notes,
+	keepNext = false
+): Paragraph =>
+	new Paragraph({
+		style: b.t === 'table' ? 'TableCaption' : 'Caption',
+		keepNext,
+		children: captionWords(b, children(words, notes), notes.bookmarks, notes.captions)
+	});
 
 const HEADINGS = [
 	HeadingLevel.TITLE,
@@ -265,22 +281,16 @@ export function blocks(
 					)
 				);
 			}
-			case 'figure':
-				return [
-					...picture(b.src, b.alt),
-					new Paragraph({ style: 'Caption', children: captionWords(b, children(b.caption, notes), notes.bookmarks) })
-				];
+			case 'figure': {
+				const { above } = captionLabel(b, notes.captions);
+				const shown = picture(b.src, b.alt, !above);
+				return above
+					? [caption(b, b.caption, notes, shown.length > 0), ...shown]
+					: [...shown, caption(b, b.caption, notes)];
+			}
 			case 'table': {
 				return [
-					...(b.caption
-						? [
-								new Paragraph({
-									style: 'Caption',
-									keepNext: true,
-									children: captionWords(b, children(b.caption, notes), notes.bookmarks)
-								})
-							]
-						: []),
+					...(b.caption ? [caption(b, b.caption, notes, true)] : []),
 					new Table({
 						width: { size: 100, type: WidthType.PERCENTAGE },
 						borders: THREE_LINES,
@@ -330,7 +340,7 @@ export function blocks(
 							tab(),
 							...notes.bookmarks.around(b.id, 'label', [
 								new TextRun('('),
-								...notes.bookmarks.around(b.id, 'number', [sequence('Equation', b.number)]),
+								...notes.bookmarks.around(b.id, 'number', [sequence('Equation', String(b.number))]),
 								new TextRun(')')
 							])
 						]
@@ -374,7 +384,7 @@ const twips = (inches: number): number => Math.round(inches * 1440);
 function sourceList(b: Extract<FinalBlock, { t: 'bibliography' }>, notes: Notes): Paragraph[] {
 	const { look } = b;
 	const font = look.font ? { font: look.font === 'sans' ? FONTS.sans.office : FONTS.times.office } : {};
-	const spacing = { line: Math.round(look.lines * 240), after: Math.round(look.after * 20) };
+	const spacing = { ...spaced(Math.round(look.lines * 240)), after: Math.round(look.after * 20) };
 	const left = b.aligned ? HALF_INCH : twips(look.hanging);
 	const first = twips(look.firstLine) - left;
 	const indent = { left, ...(first < 0 ? { hanging: -first } : { firstLine: first }) };

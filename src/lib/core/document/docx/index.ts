@@ -56,6 +56,7 @@ function build(
 		lists: [],
 		setup,
 		bookmarks: new Bookmarks(doc),
+		captions: doc,
 		controls
 	};
 	const { title, body } = splitTitle(doc);

@@ -11,9 +11,10 @@ import {
 	Tab,
 	TabStopType,
 	TextRun,
+	LineRuleType,
 	type ISectionOptions
 } from 'docx';
-import { FONTS, SIZES, type PageSetup, type Slot, type Slots } from '../../page';
+import { captionForm, FONTS, SIZES, type PageSetup, type Slot, type Slots } from '../../page';
 import { slotParts } from '../pages/slots';
 import type { HeadWords } from '../pages/style';
 
@@ -42,7 +43,7 @@ function edge(slots: Slots, setup: PageSetup, words: HeadWords): Paragraph {
 		...slotWords(slots.right, words)
 	];
 	return new Paragraph({
-		spacing: { line: 240, after: 0 },
+		spacing: { ...spaced(240), after: 0 },
 		tabStops: [
 			{ type: TabStopType.CENTER, position: Math.round(width / 2) },
 			{ type: TabStopType.RIGHT, position: width }
@@ -55,7 +56,14 @@ function edge(slots: Slots, setup: PageSetup, words: HeadWords): Paragraph {
 }
 
 const isEmpty = (s: Slots): boolean => !s.left && !s.center && !s.right;
-const blank = (): Paragraph => new Paragraph({ spacing: { line: 240, after: 0 } });
+/**
+ * Distance of lines, said in full: where the rule is left out it is `auto` by the standard (ECMA-376-1, 17.3.1.33), but
+ * other programs take it for an exact height and cut pictures down to it.
+ * @param line in 240ths of a line
+ */
+export const spaced = (line: number) => ({ line, lineRule: LineRuleType.AUTO });
+
+const blank = (): Paragraph => new Paragraph({ spacing: { ...spaced(240), after: 0 } });
 
 /**
  * @param columns of the text; what opens a paper in two columns is a section of its own
@@ -136,7 +144,7 @@ export function styleOptions(setup: PageSetup, lang: string) {
 				spacing: {
 					before: lines(h.before),
 					after: h.runIn ? setup.after * 20 : lines(h.after),
-					line: lineOf(setup.lines)
+					...spaced(lineOf(setup.lines))
 				},
 				...(h.indented ? { indent: { firstLine: indent } } : {})
 			}
@@ -144,14 +152,14 @@ export function styleOptions(setup: PageSetup, lang: string) {
 	};
 	const note = {
 		run: { size: half(setup.noteSize) },
-		paragraph: { spacing: { line: lineOf(setup.noteLines), after: 40 } }
+		paragraph: { spacing: { ...spaced(lineOf(setup.noteLines)), after: 40 } }
 	};
 	const centred = setup.opening !== 'title' || setup.indent > 0;
 	return {
 		default: {
 			document: {
 				run: { ...plain(setup.size), language: { value: lang } },
-				paragraph: { spacing: { line: lineOf(setup.lines), after: setup.after * 20 } }
+				paragraph: { spacing: { ...spaced(lineOf(setup.lines)), after: setup.after * 20 } }
 			},
 			title: {
 				run: {
@@ -172,6 +180,13 @@ export function styleOptions(setup: PageSetup, lang: string) {
 			strong: { run: { bold: true } },
 			hyperlink: { run: { color: '000000', underline: {} } }
 		},
+		characterStyles: [
+			{
+				id: 'CaptionLabel',
+				name: 'Caption Label',
+				run: { italics: false, bold: captionForm(setup.captions, 'figure').bold }
+			}
+		],
 		paragraphStyles: [
 			{
 				id: 'BodyText',
@@ -189,14 +204,21 @@ export function styleOptions(setup: PageSetup, lang: string) {
 				id: 'Caption',
 				name: 'caption',
 				basedOn: 'Normal',
-				run: { size: half(setup.size - 1) },
-				paragraph: { spacing: { line: 240, after: 120 } }
+				run: { size: half(setup.size - 1), ...captionRun(setup, 'figure') },
+				paragraph: { spacing: { ...spaced(240), after: 120 }, ...captionPlace(setup, 'figure') }
+			},
+			{
+				id: 'TableCaption',
+				name: 'Table Caption',
+				basedOn: 'Caption',
+				run: captionRun(setup, 'table'),
+				paragraph: captionPlace(setup, 'table')
 			},
 			{
 				id: 'TableText',
 				name: 'Table Text',
 				basedOn: 'Normal',
-				paragraph: { spacing: { line: 276, before: 30, after: 30 } }
+				paragraph: { spacing: { ...spaced(276), before: 30, after: 30 } }
 			},
 			{ id: 'Equation', name: 'Equation', basedOn: 'Normal' },
 			{ id: 'Author', name: 'Author', basedOn: 'Normal', paragraph: { alignment: AlignmentType.CENTER } },
@@ -213,3 +235,12 @@ export function styleOptions(setup: PageSetup, lang: string) {
 		]
 	};
 }
+
+/** How the words of a caption look, but for its number. */
+function captionRun({ captions }: PageSetup, of: 'table' | 'figure') {
+	const { italic, smallCaps } = captionForm(captions, of);
+	return { italics: italic, smallCaps };
+}
+const captionPlace = ({ captions }: PageSetup, of: 'table' | 'figure') => ({
+	alignment: captionForm(captions, of).align === 'center' ? AlignmentType.CENTER : AlignmentType.LEFT
+});

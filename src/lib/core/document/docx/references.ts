@@ -5,6 +5,7 @@
 import { Bookmark, convertToXmlComponent, TextRun, type ParagraphChild } from 'docx';
 import {
 	captionLabel,
+	type Captions,
 	everyInline,
 	type CrossRefShow,
 	type FinalBlock,
@@ -50,35 +51,41 @@ export class Bookmarks {
 const text = (s: string): string => s.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;');
 
 /** A field with what it shows until somebody updates it. */
-const field = (instruction: string, shown: string, bold = false): ParagraphChild =>
+const field = (instruction: string, shown: string, label = false): ParagraphChild =>
 	// the library types what it takes from outside more widely than what stands in a paragraph
 	convertToXmlComponent(
 		treeOf(
-			`<w:fldSimple w:instr="${text(instruction).replace(/"/g, '&quot;')}"><w:r>${bold ? '<w:rPr><w:b/></w:rPr>' : ''}<w:t xml:space="preserve">${text(shown)}</w:t></w:r></w:fldSimple>`
+			`<w:fldSimple w:instr="${text(instruction).replace(/"/g, '&quot;')}"><w:r>${label ? '<w:rPr><w:rStyle w:val="CaptionLabel"/></w:rPr>' : ''}<w:t xml:space="preserve">${text(shown)}</w:t></w:r></w:fldSimple>`
 		)
 	) as unknown as ParagraphChild;
 
 /** The number of something that is counted. */
-export const sequence = (of: 'Table' | 'Figure' | 'Equation', number: number, bold = false): ParagraphChild =>
-	field(`SEQ ${of} \\* ARABIC`, String(number), bold);
+export const sequence = (
+	of: 'Table' | 'Figure' | 'Equation',
+	number: string,
+	how: { label?: boolean; roman?: boolean } = {}
+): ParagraphChild => field(`SEQ ${of} \\* ${how.roman ? 'ROMAN' : 'ARABIC'}`, number, how.label);
 
 export function reference(i: Reference, bookmarks: Bookmarks): ParagraphChild {
 	const name = bookmarks.nameOf(i.target, i.show);
-	return name ? field(`REF ${name} \\h`, i.text) : new TextRun(i.text);
+	return name ? field(`REF ${name} \\h \\* MERGEFORMAT`, i.text) : new TextRun(i.text);
 }
 
-/** “Table 2. Prices”: the number is a field. */
+/** “Table 2. Prices”: the number is a field; its looks are those of a style. */
 export function captionWords(
 	b: Extract<FinalBlock, { t: 'table' | 'figure' }>,
 	caption: ParagraphChild[],
-	bookmarks: Bookmarks
+	bookmarks: Bookmarks,
+	doc: Captions
 ): ParagraphChild[] {
 	const words = bookmarks.around(b.id, 'title', caption);
-	if (!captionLabel(b)) return words;
+	const { word, number, roman, end, ownLine } = captionLabel(b, doc);
+	if (!number) return words;
 	const kind = b.t === 'table' ? 'Table' : 'Figure';
 	const label = bookmarks.around(b.id, 'label', [
-		new TextRun({ text: `${kind} `, bold: true }),
-		...bookmarks.around(b.id, 'number', [sequence(kind, b.number, true)])
+		new TextRun({ text: `${word} `, style: 'CaptionLabel' }),
+		...bookmarks.around(b.id, 'number', [sequence(kind, number, { label: true, roman })])
 	]);
-	return [...label, new TextRun({ text: '. ', bold: true }), ...words];
+	const stop = end ? [new TextRun({ text: `${end} `, style: 'CaptionLabel' })] : [];
+	return [...label, ...stop, ...(ownLine ? [new TextRun({ break: 1 })] : []), ...words];
 }

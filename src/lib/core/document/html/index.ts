@@ -1,8 +1,11 @@
 /** The final manuscript as one HTML file: semantic, with the roles of DPUB-ARIA 1.1 for notes and the list. */
 import type { Run } from '../../csl';
+import { captionForm, type CaptionLook } from '../../page';
 import { mathml } from '../math';
 import {
 	captionLabel,
+	type CaptionLabel,
+	type Captions,
 	type BlockLook,
 	type FinalBlock,
 	type FinalCell,
@@ -35,7 +38,7 @@ export function writeHtml(doc: FinalDoc): string {
 		notes.push({ kind: i.kind, number: i.number, nth, html });
 		return `<a id="ref-${i.kind}-${nth}" href="#${i.kind}-${nth}" role="doc-noteref"><sup>${i.number}</sup></a>`;
 	};
-	const body = doc.blocks.map((b) => blockHtml(b, put)).join('\n');
+	const body = doc.blocks.map((b) => blockHtml(b, put, doc)).join('\n');
 	const section = (kind: 'footnote' | 'endnote', title: string) => {
 		const list = notes.filter((n) => n.kind === kind);
 		if (!list.length) return '';
@@ -69,6 +72,8 @@ blockquote { margin: 1em 2em; }
 a { color: inherit; } [role=doc-noteref] { text-decoration: none; } sup { line-height: 0; }
 .small-caps { font-variant: small-caps; }
 .page-break { break-after: page; border: 0; } .equation { display: flex; justify-content: center; gap: 2em; }
+${captionCss(doc.captions, 'figure')}
+${captionCss(doc.captions, 'table')}
 table { border-collapse: collapse; } td, th { border: 1px solid #999; padding: 0.2em 0.6em; } td p, th p { margin: 0; }
 </style>
 </head>
@@ -139,7 +144,7 @@ function cell(c: FinalCell, put: PutNote): string {
 }
 
 /** A block of text. */
-export function blockHtml(b: FinalBlock, put: PutNote): string {
+export function blockHtml(b: FinalBlock, put: PutNote, doc: Captions): string {
 	switch (b.t) {
 		case 'paragraph':
 			return `<p${look(b)}>${inlineHtml(b.inlines, put)}</p>`;
@@ -151,12 +156,16 @@ export function blockHtml(b: FinalBlock, put: PutNote): string {
 			const tag = b.ordered ? 'ol' : 'ul';
 			const start = b.ordered && b.start !== 1 ? ` start="${b.start}"` : '';
 			const type = b.ordered && b.numbers !== 'decimal' ? ` type="${HTML_NUMBERS[b.numbers]}"` : '';
-			return `<${tag}${start}${type}>${b.items.map((i) => `<li>${i.map((x) => blockHtml(x, put)).join('')}</li>`).join('')}</${tag}>`;
+			return `<${tag}${start}${type}>${b.items.map((i) => `<li>${i.map((x) => blockHtml(x, put, doc)).join('')}</li>`).join('')}</${tag}>`;
 		}
-		case 'figure':
-			return `<figure${place(b.id)}>${b.src ? `<img src="${esc(b.src)}" alt="${esc(b.alt)}">` : ''}<figcaption>${label(b)}${inlineHtml(b.caption, put)}</figcaption></figure>`;
+		case 'figure': {
+			const picture = b.src ? `<img src="${esc(b.src)}" alt="${esc(b.alt)}">` : '';
+			const form = captionLabel(b, doc);
+			const caption = `<figcaption>${label(form)}${inlineHtml(b.caption, put)}</figcaption>`;
+			return `<figure${place(b.id)}>${form.above ? caption + picture : picture + caption}</figure>`;
+		}
 		case 'table': {
-			const caption = b.caption ? `<caption>${label(b)}${inlineHtml(b.caption, put)}</caption>` : '';
+			const caption = b.caption ? `<caption>${label(captionLabel(b, doc))}${inlineHtml(b.caption, put)}</caption>` : '';
 			return `<table${place(b.id)}>${caption}${b.rows.map((r) => `<tr>${r.map((c) => cell(c, put)).join('')}</tr>`).join('')}</table>`;
 		}
 		case 'equation':
@@ -168,8 +177,20 @@ export function blockHtml(b: FinalBlock, put: PutNote): string {
 	}
 }
 
+/** How captions of tables or figures stand, as a rule of a style sheet. */
+export function captionCss(look: CaptionLook = 'run-in', of: 'table' | 'figure'): string {
+	const name = of === 'table' ? 'caption' : 'figcaption';
+	const { align, italic, smallCaps } = captionForm(look, of);
+	const looks = [`text-align: ${align}`, italic && 'font-style: italic', smallCaps && 'font-variant: small-caps'];
+	return `${name} { ${looks.filter(Boolean).join('; ')} }${italic ? ` ${name} .label { font-style: normal }` : ''}`;
+}
+
 /** What stands before a caption: its kind and number. */
-const label = (b: FinalBlock): string => (captionLabel(b) ? `<b class="label">${captionLabel(b)}</b> ` : '');
+function label({ word, number, end, bold, ownLine }: CaptionLabel): string {
+	if (!number) return '';
+	const tag = bold ? 'b' : 'span';
+	return `<${tag} class="label">${word} ${number}${end}</${tag}>${ownLine ? '<br>' : ' '}`;
+}
 
 type List = Extract<FinalBlock, { t: 'bibliography' }>;
 

@@ -6,6 +6,8 @@ import { FONTS, SIZES, type PageSetup } from '../../page';
 import { isRightToLeft } from '../clean-text';
 import {
 	captionLabel,
+	type CaptionLabel,
+	type Captions,
 	everyInline,
 	inLanguage,
 	type FinalBlock,
@@ -41,6 +43,7 @@ export class Content {
 	readonly styles = new AutomaticStyles();
 	readonly members: Member[] = [];
 	private readonly referred = new Set<string>();
+	private readonly captions: Captions;
 	private notes = 0;
 	private tables = 0;
 	private objects = 0;
@@ -52,6 +55,7 @@ export class Content {
 		private readonly setup: PageSetup
 	) {
 		for (const i of everyInline(doc.blocks)) if (i.t === 'ref') this.referred.add(i.target);
+		this.captions = doc;
 		this.width = SIZES[setup.paper].width - setup.margins.left - setup.margins.right;
 	}
 
@@ -153,8 +157,8 @@ export class Content {
 	}
 
 	/** The number of something that is counted (7.4.13 text:sequence). */
-	private sequence(of: (typeof SEQUENCES)[number], id: string, number: number): string {
-		return `<text:sequence text:ref-name="${xml(`ref-${id}`)}" text:name="${of}" style:num-format="1">${number}</text:sequence>`;
+	private sequence(of: (typeof SEQUENCES)[number], id: string, number: string, roman = false): string {
+		return `<text:sequence text:ref-name="${xml(`ref-${id}`)}" text:name="${of}" style:num-format="${roman ? 'I' : '1'}">${number}</text:sequence>`;
 	}
 
 	/** A formula as MathML, with its TeX; the TeX as it was typed where that cannot be read. */
@@ -236,14 +240,22 @@ export class Content {
 				);
 				return `${turn}<text:list text:style-name="${this.styles.list(b.ordered, b.numbers)}">${items.join('')}</text:list>`;
 			}
-			case 'figure':
-				return this.picture(b) + this.paragraph('Figure', b.caption, {}, this.label(b));
+			case 'figure': {
+				const form = captionLabel(b, this.captions);
+				// whichever comes first turns the page
+				const caption = () => this.paragraph('Figure', b.caption, {}, this.label(b, form));
+				return form.above ? caption() + this.picture(b) : this.picture(b) + caption();
+			}
 			case 'table':
-				return (b.caption ? this.paragraph('Table', b.caption, {}, this.label(b)) : this.blankTurned()) + this.table(b);
+				return (
+					(b.caption
+						? this.paragraph('Table', b.caption, {}, this.label(b, captionLabel(b, this.captions)))
+						: this.blankTurned()) + this.table(b)
+				);
 			case 'equation': {
 				const look = b.number ? { formula: this.width } : { align: 'center' };
 				const style = this.styles.paragraph('Equation', { ...look, ...this.turned() });
-				const number = b.number ? `<text:tab/>(${this.sequence('Equation', b.id, b.number)})` : '';
+				const number = b.number ? `<text:tab/>(${this.sequence('Equation', b.id, String(b.number))})` : '';
 				return `<text:p text:style-name="${style}">${b.number ? '<text:tab/>' : ''}${this.formula(b.tex)}${number}</text:p>`;
 			}
 			case 'page-break':
@@ -258,11 +270,14 @@ export class Content {
 	}
 
 	/** “Table 2. ” before a caption. */
-	private label(b: Extract<FinalBlock, { t: 'table' | 'figure' }>): string {
-		if (!captionLabel(b)) return '';
-		const kind = b.t === 'table' ? 'Table' : 'Figure';
-		const style = this.styles.words({ text: '', bold: true });
-		return `<text:span text:style-name="${style}">${kind} ${this.sequence(kind, b.id, b.number)}.</text:span> `;
+	private label(
+		b: Extract<FinalBlock, { t: 'table' | 'figure' }>,
+		{ word, number, roman, end, ownLine }: CaptionLabel
+	): string {
+		if (!number) return '';
+		const counted = this.sequence(b.t === 'table' ? 'Table' : 'Figure', b.id, number, roman);
+		const label = `<text:span text:style-name="Caption_20_Label">${xml(word)} ${counted}${end}</text:span>`;
+		return `${label}${ownLine ? '<text:line-break/>' : ' '}`;
 	}
 
 	private picture(b: Extract<FinalBlock, { t: 'figure' }>): string {

@@ -1,5 +1,5 @@
 /** Named styles, pages, head and foot of a file (OpenDocument 1.3, Part 3, 16): what a person can restyle at one place. */
-import { FONTS, SIZES, type HeadingLook, type PageSetup, type Slots } from '../../page';
+import { captionForm, FONTS, SIZES, type HeadingLook, type PageSetup, type Slots } from '../../page';
 import type { HeadWords } from '../pages/style';
 import { slotParts } from '../pages/slots';
 import { languageAttributes } from './automatic';
@@ -35,6 +35,28 @@ const style = (s: Style): string =>
 		'style:class': s.level || s.name === 'Title' ? 'chapter' : 'text'
 	})}><style:paragraph-properties${attributes(s.paragraph ?? {})}>${s.tabs ?? ''}</style:paragraph-properties><style:text-properties${attributes(
 		s.words ?? {}
+	)}/></style:style>`;
+
+/** How captions of tables or figures stand. */
+function captionStyle({ captions }: PageSetup, of: 'table' | 'figure'): string {
+	const { above, align, italic, smallCaps } = captionForm(captions, of);
+	return style({
+		name: of === 'table' ? 'Table' : 'Figure',
+		parent: 'Caption',
+		paragraph: {
+			'fo:text-align': align === 'center' ? 'center' : 'start',
+			'fo:keep-with-next': above ? 'always' : undefined
+		},
+		words: { 'fo:font-style': italic ? 'italic' : undefined, 'fo:font-variant': smallCaps ? 'small-caps' : undefined }
+	});
+}
+/** The number before a caption. */
+const labelStyle = ({ captions }: PageSetup): string =>
+	`<style:style style:name="Caption_20_Label" style:display-name="Caption Label" style:family="text"><style:text-properties${attributes(
+		{
+			'fo:font-style': 'normal',
+			'fo:font-weight': captionForm(captions, 'figure').bold ? 'bold' : undefined
+		}
 	)}/></style:style>`;
 
 function headingStyle(h: HeadingLook, i: number, setup: PageSetup): string {
@@ -117,8 +139,9 @@ function paragraphStyles(setup: PageSetup): string {
 			paragraph: { 'fo:line-height': '120%', 'fo:margin-top': pt(6), 'fo:margin-bottom': pt(6) },
 			words: { 'fo:font-size': pt(setup.size - 1) }
 		}),
-		style({ name: 'Table', parent: 'Caption', paragraph: { 'fo:keep-with-next': 'always' } }),
-		style({ name: 'Figure', parent: 'Caption' }),
+		captionStyle(setup, 'table'),
+		captionStyle(setup, 'figure'),
+		labelStyle(setup),
 		style({
 			name: 'Picture',
 			parent: 'Standard',

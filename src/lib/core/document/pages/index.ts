@@ -76,7 +76,7 @@ export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields)
 		}
 		flush();
 		if (b.t === 'bibliography') placeEndnotes();
-		out.push(b.t === 'table' ? withHead(blockHtml(b, put)) : blockHtml(b, put));
+		out.push(b.t === 'table' ? withHead(blockHtml(b, put, doc)) : blockHtml(b, put, doc));
 	}
 	flush();
 	placeEndnotes();

@@ -1,5 +1,6 @@
 /** The style sheet of pages (CSS Paged Media 3, Generated Content for Paged Media) from the set-up of a paper. */
 import { FONTS, SIZES, type HeadingLook, type PageSetup, type Slots } from '../../page';
+import { captionCss } from '../html';
 import { slotParts } from './slots';
 
 /** A text as a CSS string (CSS Syntax 3, 4.3.5). */
@@ -91,7 +92,9 @@ blockquote p + p { text-indent: ${setup.indent}cm; }
 ul, ol { margin: 0 0 ${setup.after}pt; padding-left: 1.27cm; }
 figure { margin: ${setup.size}pt 0; break-inside: avoid; text-align: center; }
 figure img { max-width: 100%; max-height: ${((height - top - bottom) * 0.7).toFixed(2)}cm; }
-figcaption, caption { text-align: left; font-size: 0.92em; line-height: 1.35; margin: 4pt 0; }
+figcaption, caption { font-size: 0.92em; line-height: 1.35; margin: 4pt 0; }
+${captionCss(setup.captions, 'figure')}
+${captionCss(setup.captions, 'table')}
 caption { caption-side: top; break-after: avoid; }
 table { border-collapse: collapse; width: 100%; margin: ${setup.size}pt 0; line-height: 1.35; border-top: 1pt solid #000; border-bottom: 1pt solid #000; }
 th, td { padding: 3pt 6pt; vertical-align: top; text-align: left; font-weight: 400; }

@@ -1,8 +1,9 @@
 /** Captions: what they are of, where they stand, and their words without the number. */
+import { CAPTION_WORDS } from '../../page';
 import type { Inline } from '../../paper';
 
-const FIGURE = /^(?:fig|illus|abb|bild|drawing|picture|photo|image)/i;
-const TABLE = /^(?:tab|cuadro)/i;
+const FIGURE = /^(?:fig|illus|abb|bild|drawing|picture|photo|image|kuva|rys|obr)/i;
+const TABLE = /^(?:tab|cuadro|taul)/i;
 
 /** What a caption is of, by the sequence that counts it or the style it has. @returns empty where it may be of either */
 export function captionKind(sequence: string, style: string): 'table' | 'figure' | '' {
@@ -16,24 +17,35 @@ export function captionKind(sequence: string, style: string): 'table' | 'figure'
 /**
  * Whether a paper has its captions below its tables: by those that have a table on one side alone. Where none tells, they
  * stand above, as the manuals have it (APA 7, 7.4; Chicago 17, 3.54).
- * @param row what stands in a row: tables, captions that may be of tables, and other things
  */
-export function captionsBelow(row: readonly ('table' | 'caption' | '')[]): boolean {
-	let below = 0;
+export const captionsBelow = (row: Row): boolean => below(row) > 0;
+
+/** Whether captions stand above figures, by the same; where none tells, they stand below, as most manuals have it. */
+export const figuresBelow = (row: Row): boolean => below(row) < 0;
+
+/** What stands in a row: things, captions that may be theirs, and others. */
+type Row = readonly ('thing' | 'caption' | '')[];
+
+/** By how many more captions have theirs before them alone than behind them alone. */
+function below(row: Row): number {
+	let n = 0;
 	row.forEach((x, i) => {
 		if (x !== 'caption') return;
-		const before = row[i - 1] === 'table';
-		const behind = row[i + 1] === 'table';
-		if (before !== behind) below += before ? 1 : -1;
+		const before = row[i - 1] === 'thing';
+		const behind = row[i + 1] === 'thing';
+		if (before !== behind) n += before ? 1 : -1;
 	});
-	return below > 0;
+	return n;
 }
 
 /** “Table 2.”, “Fig. 3.1:” and the like at the beginning of what is known to be a caption. */
 const ANY_LABEL = /^\s*\p{L}+\.?\s+[\dIVXivx]+(?:[.:–—-]\d+)*\s*[.:–—-]?\s*/u;
 /** The same by the words that say so, for what may be any words. */
-export const NAMED_LABEL =
-	/^\s*(?:table|figure|fig|tab|tabelle|abbildung|abb|tableau|tabla|cuadro|figura)\.?\s+\d+(?:\.\d+)*\s*[.:–—-]?\s*/i;
+const NAMES = [...CAPTION_WORDS.map((w) => w.replace('.', '')), 'tab', 'cuadro'].join('|');
+export const NAMED_LABEL = new RegExp(
+	`^\\s*(?:${NAMES})\\.?\\s+(?:\\d+(?:\\.\\d+)*\\s*[.:–—-]?|[IVXLC]+(?:\\s*[.:–—-]|$))\\s*`,
+	'iu'
+);
 
 /** “Table 2. Prices” is “Prices”: the number is made anew. */
 export function withoutNumber(content: Inline[], label = ANY_LABEL): Inline[] {
@@ -42,8 +54,10 @@ export function withoutNumber(content: Inline[], label = ANY_LABEL): Inline[] {
 	const text = head.text.replace(label, '');
 	if (text === head.text) return content;
 	if (text) return [{ ...head, text }, ...rest];
-	const [next, ...more] = rest;
-	if (next?.t !== 'text') return rest;
+	// without a stop behind the number the words stand on a line of their own
+	const stops = /[.:–—-]\s*$/.test(head.text);
+	const [next, ...more] = rest[0]?.t === 'break' && !stops ? rest.slice(1) : rest;
+	if (next?.t !== 'text') return next ? [next, ...more] : [];
 	const words = next.text.trimStart();
 	return words ? [{ ...next, text: words }, ...more] : more;
 }

@@ -26,6 +26,7 @@ import {
 	attribute,
 	child,
 	children,
+	descendants,
 	elementsOf,
 	openPackage,
 	wordsIn,
@@ -102,7 +103,7 @@ export class DocxReader {
 		};
 		this.noteParts = { footnote: notes('footnote'), endnote: notes('endnote') };
 		this.titled = children(child(root, 'w:body'), 'w:p').some(
-			(p) => this.styleOf(p)?.name === 'title' && wordsIn(p).trim() !== ''
+			(p) => this.styleOf(p)?.name === 'title' && saysSomething(p)
 		);
 	}
 
@@ -261,7 +262,7 @@ export class DocxReader {
 			above = null;
 		};
 		const below = captionsBelow(
-			pieces.map((p) => ('t' in p ? (p.t === 'table' ? 'table' : '') : captionAt(p, 'table') ? 'caption' : ''))
+			pieces.map((p) => ('t' in p ? (p.t === 'table' ? 'thing' : '') : captionAt(p, 'table') ? 'caption' : ''))
 		);
 		for (let i = 0; i < pieces.length; i++) {
 			const piece = pieces[i];
@@ -430,10 +431,19 @@ export class DocxReader {
 	}
 }
 
+/** Words, or a note, a formula or a picture: a title may be any of these. */
+const saysSomething = (p: Xml): boolean =>
+	wordsIn(p).trim() !== '' ||
+	['w:footnoteReference', 'w:endnoteReference', 'm:oMath', 'w:drawing'].some(
+		(name) => [...descendants(p, name)].length > 0
+	);
+
 const isCaption = (p: Para): boolean =>
 	p.style?.name !== 'equation' &&
-	(p.style?.name === 'caption' || (p.line.sequence !== '' && !/^equation$/i.test(p.line.sequence)));
-const kindOf = (p: Para): 'table' | 'figure' | '' => captionKind(p.line.sequence, '');
+	(/^(?:table )?caption$/.test(p.style?.name ?? '') ||
+		(p.line.sequence !== '' && !/^equation$/i.test(p.line.sequence)));
+const kindOf = (p: Para): 'table' | 'figure' | '' =>
+	captionKind(p.line.sequence, p.style?.name === 'table caption' ? 'table' : '');
 /** The caption of a table or figure, if that is what comes. */
 const captionAt = (p: Para | Block | undefined, of: 'table' | 'figure'): Para | null =>
 	p && !('t' in p) && isCaption(p) && (kindOf(p) || of) === of ? p : null;

@@ -16,7 +16,7 @@ import {
 	type Mark,
 	type Paper
 } from '../../../paper';
-import { captionKind, captionsBelow, withoutNumber } from '../captions';
+import { captionKind, captionsBelow, figuresBelow, withoutNumber } from '../captions';
 import { equationIn } from '../equation';
 import { settleOutline } from '../levels';
 import { Losses } from '../../losses';
@@ -49,6 +49,8 @@ const SKIPPED = new Set([
 	'text:variable-decls',
 	'text:user-field-decls'
 ]);
+
+const hasPicture = (x: Xml): boolean => x.name === 'text:p' && [...descendants(x, 'draw:image')].length > 0;
 
 class OdtReader {
 	private readonly paper: Paper = emptyPaper();
@@ -119,25 +121,36 @@ class OdtReader {
 		const out: Block[] = [];
 		const all = elementsOf(container);
 		const before = this.belowNext;
-		const row = all.map((x) => (x.name === 'table:table' ? 'table' : this.isTableCaption(x) ? 'caption' : ''));
+		const row = all.map((x) =>
+			x.name === 'table:table' ? 'thing' : this.captionFor(x) !== 'figure' && this.captionFor(x) ? 'caption' : ''
+		);
+		const pictures = all.map((x) => (this.captionFor(x) === 'figure' ? 'caption' : hasPicture(x) ? 'thing' : ''));
 		const below = captionsBelow(row);
+		const above = figuresBelow(pictures);
 		all.forEach((x, i) => {
-			this.belowNext = !below && row[i] === 'caption' && row[i + 1] === 'table';
+			this.belowNext = !below && row[i] === 'caption' && row[i + 1] === 'thing';
+			this.pictureNext = above && pictures[i] === 'caption' && pictures[i + 1] === 'thing';
 			this.block(x, out);
 		});
 		this.belowNext = before;
+		this.pictureNext = false;
 		return out;
 	}
+
+	/** The caption that is read is of the picture that comes, and waits for it. */
+	private pictureNext = false;
+	private waiting: { content: Inline[]; marked: string[] } | null = null;
 
 	/** The caption that is read is of the table that comes. */
 	private belowNext = false;
 
-	private isTableCaption(x: Xml): boolean {
-		if (x.name !== 'text:p') return false;
+	/** What a paragraph may be the caption of; empty where it is none. */
+	private captionFor(x: Xml): 'table' | 'figure' | 'any' | '' {
+		if (x.name !== 'text:p') return '';
 		const lineage = this.lineage(attribute(x, 'text:style-name'));
 		const sequence = attribute([...descendants(x, 'text:sequence')][0], 'text:name');
-		const kind = captionKind(sequence, lineage[0] ?? '');
-		return kind === 'table' || (!kind && (sequence !== '' || lineage.includes('caption')));
+		if (!sequence && !lineage.some((n) => /^(?:caption|table|illustration|figure|drawing)$/.test(n))) return '';
+		return captionKind(sequence, lineage[0] ?? '') || (sequence !== '' || lineage.includes('caption') ? 'any' : '');
 	}
 
 	private block(x: Xml, out: Block[]): void {
@@ -220,7 +233,11 @@ class OdtReader {
 				this.lost,
 				this.where
 			);
-			out.push({ t: 'figure', id: newId(), asset, alt, caption: { content: caption, lang: '' } });
+			const id = newId();
+			const { content: words = caption, marked: names = [] } = this.waiting ?? {};
+			this.waiting = null;
+			for (const b of names) this.bookmarks.set(b, id);
+			out.push({ t: 'figure', id, asset, alt, caption: { content: words, lang: '' } });
 		}
 		if (!content.length) return;
 		const last = out.at(-1);
@@ -231,6 +248,8 @@ class OdtReader {
 			const id = newId();
 			for (const b of marked) this.bookmarks.set(b, id);
 			out.push({ t: 'equation', id, ...equation });
+		} else if (this.pictureNext) {
+			this.waiting = { content: withoutNumber(content), marked };
 		} else if (
 			caption &&
 			(last?.t === 'table' || last?.t === 'figure') &&
