@@ -41,12 +41,21 @@ test('names, own works and properties are covered; a place can be kept, and is t
 	expect(strFromU8(parts['word/footnotes.xml'])).toContain('Author');
 	await expect(page.getByText('None of the names is in it.')).toBeVisible();
 
+	// what is decided counts, however fast it is saved; in works of others a name stays, and is said
+	await names(page).fill('Vera Lindgate\nIvo Tarrow\nAgnes Fenn');
+	await page.getByRole('button', { name: 'Save as anonymous DOCX' }).click();
+	const ask = page.getByRole('group', { name: 'Before it is saved' });
+	await expect(ask).toContainText('Agnes Fenn');
+	await ask.getByRole('button', { name: 'Do not save' }).click();
+	await names(page).fill('Vera Lindgate\nIvo Tarrow');
+	await page.keyboard.press('Tab');
+	await expect(page.getByText('No form of these names is left in the text.')).toBeVisible();
+
 	// what is kept is said before anything is saved, and is still decided the next time
 	await place.first().uncheck();
 	await expect(page.getByText('1 name can still be read')).toBeVisible();
 	await chooseFile(page, 'Plain text', 'Anonymous');
 	await page.getByRole('button', { name: 'Save as anonymous plain text' }).click();
-	const ask = page.getByRole('group', { name: 'Before it is saved' });
 	await expect(ask).toContainText('1 name can still be read in the anonymous plain text file');
 	await expect(ask).toContainText('V. Lindgate');
 	await ask.getByRole('button', { name: 'Do not save' }).click();

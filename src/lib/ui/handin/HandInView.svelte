@@ -35,6 +35,8 @@
 	let hidden = $state.raw<Ready | null>(null);
 	let kind = $state<FileKind>('final');
 	let serial = 0;
+	/** What was decided is being done: until then nothing is saved or printed. */
+	let hiding = $state.raw<Promise<void> | null>(null);
 	const ready = $derived(kind === 'anonymous' ? hidden : plain);
 	let trouble = $state('');
 	let saved = $state(false);
@@ -52,31 +54,41 @@
 	const final = $derived(ready?.final ?? null);
 	const file = $derived(ready && writePages(ready.final, ready.setup, ready.fields));
 
-	onMount(() => {
-		void (async () => {
-			try {
-				const r = await makeReady(id);
-				if (r.kind === 'trouble') trouble = r.message;
-				else plain = r;
-			} catch (e) {
-				trouble = unexpected(e, 'The manuscript could not be made ready.');
-			}
-		})();
-	});
+	onMount(() => inBackground(begin(), 'The manuscript could not be made ready.'));
+	async function begin() {
+		const r = await makeReady(id).catch((e: unknown) => unexpected(e, 'The manuscript could not be made ready.'));
+		if (typeof r === 'string') trouble = r;
+		else if (r.kind === 'trouble') trouble = r.message;
+		else plain = r;
+	}
 
 	/** Makes it ready for reviewers; what was made stays until the new one is there. */
-	async function hide(choice: AnonymousChoice) {
+	function hide(choice: AnonymousChoice): Promise<void> {
 		const mine = ++serial;
-		try {
-			const r = await makeReady(id, choice);
+		const work = (async () => {
+			let made: Ready | null = null;
+			try {
+				const r = await makeReady(id, choice);
+				if (r.kind === 'ready') made = r;
+				else toasts.say(r.message);
+			} catch (e) {
+				toasts.say(unexpected(e, 'The file for reviewers could not be made ready. Choose it again.'));
+			}
 			if (mine !== serial) return;
-			if (r.kind === 'trouble') toasts.say(r.message);
-			else hidden = r;
-		} catch (e) {
-			toasts.say(unexpected(e, 'The file for reviewers could not be made ready.'));
-		}
+			hidden = made;
+			// the pages that are there are of what was before
+			done = false;
+			hiding = null;
+		})();
+		hiding = work;
+		return work;
+	}
+	/** Waits until all that was decided is done, also what is decided meanwhile. */
+	async function settled(): Promise<void> {
+		while (hiding) await hiding;
 	}
 	async function choose(k: FileKind) {
+		if ((k === 'anonymous') !== (kind === 'anonymous')) done = false;
 		kind = k;
 		if (k === 'anonymous' && !hidden) await hide(cleanChoice((await getSetting('anonymous'))[id]));
 	}
@@ -100,7 +112,7 @@
 		document.title = title;
 	}
 	$effect(() => {
-		if (done && wanted) print();
+		if (done && wanted && ready && !hiding) print();
 	});
 
 	async function copyList() {
@@ -158,9 +170,10 @@
 			<SaveFile
 				{ready}
 				{kind}
+				{settled}
 				printable={done}
 				onkind={(k) => inBackground(choose(k), 'What was decided about this file could not be read.')}
-				onprint={print}
+				onprint={() => (wanted = true)}
 				onsaved={() => (saved = true)}
 			/>
 			{#if kind === 'anonymous'}

@@ -15,13 +15,15 @@
 	interface Props {
 		ready: Ready | null;
 		kind: FileKind;
+		/** Waits until what was decided is in it. */
+		settled: () => Promise<void>;
 		/** The pages are there to be printed. */
 		printable: boolean;
 		onkind: (kind: FileKind) => void;
 		onprint: () => void;
 		onsaved: () => void;
 	}
-	let { ready, kind, printable, onkind, onprint, onsaved }: Props = $props();
+	let { ready, kind, settled, printable, onkind, onprint, onsaved }: Props = $props();
 
 	let wanted = $state<FileFormat>('docx');
 	let busy = $state(false);
@@ -33,7 +35,7 @@
 	const about = $derived((kind === 'live' && FORMATS[format].live) || FORMATS[format].about);
 	const words = $derived(fileWords(kind, format));
 	/** Made for this kind already. */
-	const settled = $derived(ready !== null && (kind === 'anonymous') === (ready.covered !== null));
+	const made = $derived(ready !== null && (kind === 'anonymous') === (ready.covered !== null));
 
 	function choose(f: FileFormat) {
 		wanted = f;
@@ -47,6 +49,8 @@
 		waiting = null;
 		const called = words;
 		try {
+			await settled();
+			if (!made) return;
 			const file = await makeFile(ready, kind, format, fileName(ready.final.title));
 			const names = ready.covered?.names ?? [];
 			const data = file.data instanceof Blob ? new Uint8Array(await file.data.arrayBuffer()) : file.data;
@@ -91,13 +95,13 @@
 <p class="about">{about}</p>
 <div class="do">
 	{#if format !== 'pdf'}
-		<Btn kind="primary" disabled={!settled || busy} onclick={save} label="Save as {words}"
+		<Btn kind="primary" disabled={!made || busy} onclick={save} label="Save as {words}"
 			>{busy ? 'Writing…' : `Save ${FORMATS[format].name}`}</Btn
 		>
 	{/if}
 	<Btn
 		kind={format === 'pdf' ? 'primary' : 'ghost'}
-		disabled={!printable || !settled}
+		disabled={!printable || !made}
 		onclick={onprint}
 		keys="Control+P"
 		label="Print the pages">{format === 'pdf' ? 'Print, or save as PDF…' : 'Print…'}</Btn
