@@ -51,8 +51,14 @@ test('names, own works and properties are covered; a place can be kept, and is t
 	await page.keyboard.press('Tab');
 	await expect(page.getByText('No form of these names is left in the text.')).toBeVisible();
 
+	// two decisions in one breath are both taken
+	await place.nth(0).uncheck();
+	await place.nth(1).uncheck();
+	await expect(page.getByText('2 names can still be read')).toBeVisible();
+	await place.nth(1).check();
+
 	// what is kept is said before anything is saved, and is still decided the next time
-	await place.first().uncheck();
+	await expect(place.first()).not.toBeChecked();
 	await expect(page.getByText('1 name can still be read')).toBeVisible();
 	await chooseFile(page, 'Plain text', 'Anonymous');
 	await page.getByRole('button', { name: 'Save as anonymous plain text' }).click();

@@ -119,7 +119,8 @@ const ROMAN: [number, string][] = [
 	[4, 'IV'],
 	[1, 'I']
 ];
-function roman(n: number): string {
+/** A number in roman numerals, in capitals. */
+export function roman(n: number): string {
 	let rest = n;
 	let out = '';
 	for (const [value, letters] of ROMAN)

@@ -7,6 +7,7 @@ export {
 	captionNames,
 	captionNumber,
 	captionsOf,
+	roman,
 	type CaptionForm,
 	type CaptionLook,
 	type CaptionNames

@@ -10,11 +10,12 @@
 
 	interface Props {
 		covered: CoveredFor;
+		/** The newest, which what is covered may still be behind. */
+		choice: AnonymousChoice;
 		onchange: (choice: AnonymousChoice) => void;
 	}
-	let { covered, onchange }: Props = $props();
+	let { covered, choice, onchange }: Props = $props();
 
-	const choice = $derived(covered.choice);
 	const kept = $derived(new Set(choice.kept));
 	const own = $derived(covered.sources.filter((s) => covered.works.has(s.id) || choice.works[s.id] === false));
 	const others = $derived(covered.sources.filter((s) => !own.includes(s)));
@@ -64,7 +65,7 @@
 <h2>Your own works in this manuscript</h2>
 {#each own as s (s.id)}
 	<div class="one">
-		<Check checked={covered.works.has(s.id)} onchange={(e) => work(s.id, e.currentTarget.checked)}
+		<Check checked={choice.works[s.id] ?? covered.works.has(s.id)} onchange={(e) => work(s.id, e.currentTarget.checked)}
 			><span>{label(s)} <small>{titleOf(s.item)}</small></span></Check
 		>
 	</div>

@@ -3,7 +3,7 @@
 	import { onMount, untrack } from 'svelte';
 	import { writePages } from '$lib/core/document';
 	import { bibliographyForClipboard } from '$lib/core/citing';
-	import { cleanChoice, type AnonymousChoice } from '$lib/core/anonymous';
+	import { cleanChoice, NOTHING_CHOSEN, type AnonymousChoice } from '$lib/core/anonymous';
 	import { getSetting, putSetting } from '$lib/data/settings';
 	import { guide } from '$lib/services/guide.svelte';
 	import { inBackground, unexpected } from '$lib/services/problems';
@@ -35,6 +35,8 @@
 	let hidden = $state.raw<Ready | null>(null);
 	let kind = $state<FileKind>('final');
 	let serial = 0;
+	/** What was decided of the anonymous file, newest. */
+	let choice = $state.raw(NOTHING_CHOSEN);
 	/** What was decided is being done: until then nothing is saved or printed. */
 	let hiding = $state.raw<Promise<void> | null>(null);
 	const ready = $derived(kind === 'anonymous' ? hidden : plain);
@@ -90,13 +92,16 @@
 	async function choose(k: FileKind) {
 		if ((k === 'anonymous') !== (kind === 'anonymous')) done = false;
 		kind = k;
-		if (k === 'anonymous' && !hidden) await hide(cleanChoice((await getSetting('anonymous'))[id]));
+		if (k !== 'anonymous' || hidden || hiding) return;
+		choice = cleanChoice((await getSetting('anonymous'))[id]);
+		await hide(choice);
 	}
 	/** Something was decided about what is covered: it is kept, and done. */
-	async function decide(choice: AnonymousChoice) {
-		await hide(choice);
+	async function decide(newest: AnonymousChoice) {
+		choice = newest;
+		void hide(newest);
 		try {
-			await putSetting('anonymous', { ...(await getSetting('anonymous')), [id]: choice });
+			await putSetting('anonymous', { ...(await getSetting('anonymous')), [id]: newest });
 		} catch (e) {
 			toasts.say(unexpected(e, 'This holds until you leave, but could not be kept for the next time.'));
 		}
@@ -118,13 +123,8 @@
 	async function copyList() {
 		const words = (ready?.lists ?? []).map(bibliographyForClipboard);
 		await copyRich(words.map((w) => w.html).join(''), words.map((w) => w.text).join('\n\n'));
-		toasts.say(
-			`The bibliography is on the clipboard: ${many(
-				words.reduce((n, w) => n + w.count, 0),
-				'entry',
-				'entries'
-			)}.`
-		);
+		const count = words.reduce((n, w) => n + w.count, 0);
+		toasts.say(`The bibliography is on the clipboard: ${many(count, 'entry', 'entries')}.`);
 	}
 	async function save(format: 'bibtex' | 'csl-json') {
 		const { writeBibtex, writeCslJson } = await import('$lib/core/exchange');
@@ -177,7 +177,7 @@
 				onsaved={() => (saved = true)}
 			/>
 			{#if kind === 'anonymous'}
-				{#if hidden?.covered}<Covered covered={hidden.covered} onchange={decide} />
+				{#if hidden?.covered}<Covered covered={hidden.covered} {choice} onchange={decide} />
 				{:else}<p class="lead" role="status">Looking for names…</p>{/if}
 			{/if}
 			{#if ready}<PageFacts

@@ -20,12 +20,12 @@ import {
 	type Left,
 	type Place
 } from '$lib/core/anonymous';
-import { mathml, toFinal, writeHtml, type FinalDoc } from '$lib/core/document';
+import { mathml, toFinal, writePages, type FinalDoc } from '$lib/core/document';
 import type { Node } from 'prosemirror-model';
 import { cleanPage, printedFields, setupOf, type PageChoice, type PageSetup, type TitleFields } from '$lib/core/page';
 import type { BibliographyWords } from '$lib/core/citing';
 import { formatStored, type FormattedManuscript, type NotFormatted } from '$lib/services/format-stored';
-import { preferences } from '$lib/services/preferences.svelte';
+import { getSetting } from '$lib/data/settings';
 import { docOf, getManuscript } from '$lib/data/manuscripts';
 import type { Source } from '$lib/core/source';
 import { library } from '$lib/services/library.svelte';
@@ -47,7 +47,6 @@ export interface Ready {
 }
 
 export interface CoveredFor {
-	choice: AnonymousChoice;
 	names: string[];
 	/** All sources of the manuscript, and which of them are the writers' own. */
 	sources: Source[];
@@ -70,7 +69,7 @@ export async function makeReady(id: string, hidden: AnonymousChoice | null = nul
 		const m = await getManuscript(id);
 		const open = m && docOf(m);
 		sources = open ? citedSources(open) : [];
-		names = namesOf(hidden, [...(m?.authors ?? []), preferences.name]);
+		names = namesOf(hidden, [...(m?.authors ?? []), await getSetting('name')]);
 		works = worksOf(hidden, names, sources);
 	}
 	const f = await formatStored(id, (s) => (works.has(s.id) ? coveredItem(s.item) : s.item));
@@ -98,6 +97,8 @@ export async function makeReady(id: string, hidden: AnonymousChoice | null = nul
 	const who = whoOf(names, works, sources, page.fields.affiliation, citations);
 	const covering = hidden && coverFinal(whole, who, new Set(hidden.kept), printed);
 	const final = covering?.final ?? whole;
+	const fields = covering?.fields ?? printed;
+	const setup = setupOf(page, r.style.lang);
 	const lists = listsOf(f, works);
 	const notes = f.instead ? [`${f.instead} This page is in APA 7th.`] : [];
 	const { length: open } = reading.placeholders;
@@ -116,14 +117,18 @@ export async function makeReady(id: string, hidden: AnonymousChoice | null = nul
 		formatted: f,
 		final,
 		page,
-		fields: covering?.fields ?? printed,
-		setup: setupOf(page, r.style.lang),
+		fields,
+		setup,
 		lists: lists.length ? lists : [listOf(f, works, {}, 0)],
 		notes,
-		covered:
-			hidden && covering
-				? { choice: hidden, names, sources, works, places: covering.places, left: leftNames(writeHtml(final), names) }
-				: null
+		covered: covering && {
+			names,
+			sources,
+			works,
+			places: covering.places,
+			// the pages have what stands before the text as well
+			left: leftNames(writePages(final, setup, fields).html, names)
+		}
 	};
 }
 

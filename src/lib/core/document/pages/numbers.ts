@@ -1,27 +1,5 @@
 /** Numbers of headings. */
-
-const ROMAN: [number, string][] = [
-	[100, 'C'],
-	[90, 'XC'],
-	[50, 'L'],
-	[40, 'XL'],
-	[10, 'X'],
-	[9, 'IX'],
-	[5, 'V'],
-	[4, 'IV'],
-	[1, 'I']
-];
-
-export function roman(n: number): string {
-	let rest = n;
-	let out = '';
-	for (const [value, letters] of ROMAN)
-		while (rest >= value) {
-			out += letters;
-			rest -= value;
-		}
-	return out;
-}
+import { roman } from '../../page';
 
 /** A, B … Z, AA. */
 const letter = (n: number): string =>

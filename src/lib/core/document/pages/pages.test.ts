@@ -1,9 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { cleanPage, KINDS, kindOf, NO_FIELDS, setupOf } from '../../page';
+import { cleanPage, KINDS, kindOf, NO_FIELDS, roman, setupOf } from '../../page';
 import type { FinalBlock, FinalDoc, FinalInline } from '../final';
-import { HeadingNumbers, roman } from './numbers';
+import { HeadingNumbers } from './numbers';
 import { nameInOrder, namesInRow, surnameOf } from './opening';
 import { cssString } from './style';
 import { writePages } from '.';

@@ -5,7 +5,7 @@
 import { shortLabel } from '../../../source';
 import type { Block, Cell, Inline, Paper } from '../../../paper';
 import { Losses } from '../../losses';
-import { roman } from '../../pages/numbers';
+import { roman } from '../../../page';
 import type { WrittenPaper } from '../types';
 
 /** Signs a line of a heading or a division may have. */
