@@ -69,6 +69,12 @@ test('names, own works and properties are covered; a place can be kept, and is t
 	await page.getByRole('radio', { name: /^Anonymous/ }).check();
 	await expect(names(page)).toHaveValue('Vera Lindgate\nIvo Tarrow');
 	await expect(place.first()).not.toBeChecked();
+	// and by a page that goes in the next moment
+	await names(page).fill('Vera Lindgate\nIvo Tarrow\nOtto Brandt');
+	await page.keyboard.press('Tab');
+	await page.reload();
+	await page.getByRole('radio', { name: /^Anonymous/ }).check();
+	await expect(names(page)).toHaveValue('Vera Lindgate\nIvo Tarrow\nOtto Brandt');
 
 	// the manuscript itself is as it was
 	await page.getByRole('radio', { name: /^Final/ }).check();

@@ -35,7 +35,8 @@
 	let hidden = $state.raw<Ready | null>(null);
 	let kind = $state<FileKind>('final');
 	let serial = 0;
-	/** What was decided of the anonymous file, newest. */
+	/** What was decided of every anonymous file, and of this one, newest. */
+	let decided: Record<string, unknown> = {};
 	let choice = $state.raw(NOTHING_CHOSEN);
 	/** What was decided is being done: until then nothing is saved or printed. */
 	let hiding = $state.raw<Promise<void> | null>(null);
@@ -89,11 +90,14 @@
 	async function settled(): Promise<void> {
 		while (hiding) await hiding;
 	}
+	/** Reads what was decided, also what another tab has kept since. */
+	const recall = async () => void (decided = await getSetting('anonymous'));
 	async function choose(k: FileKind) {
 		if ((k === 'anonymous') !== (kind === 'anonymous')) done = false;
 		kind = k;
 		if (k !== 'anonymous' || hidden || hiding) return;
-		choice = cleanChoice((await getSetting('anonymous'))[id]);
+		await recall();
+		choice = cleanChoice(decided[id]);
 		await hide(choice);
 	}
 	/** Something was decided about what is covered: it is kept, and done. */
@@ -101,7 +105,9 @@
 		choice = newest;
 		void hide(newest);
 		try {
-			await putSetting('anonymous', { ...(await getSetting('anonymous')), [id]: newest });
+			// within this call: it outlives a page that goes in the next moment
+			decided = { ...decided, [id]: newest };
+			await putSetting('anonymous', decided);
 		} catch (e) {
 			toasts.say(unexpected(e, 'This holds until you leave, but could not be kept for the next time.'));
 		}
@@ -145,6 +151,7 @@
 {/if}
 
 <svelte:window
+	onfocus={() => inBackground(recall(), 'What was decided elsewhere could not be read.')}
 	onkeydown={(e) => {
 		if ((e.ctrlKey || e.metaKey) && !e.shiftKey && !e.altKey && e.key.toLowerCase() === 'p') {
 			e.preventDefault();
