@@ -3,8 +3,6 @@
 	import { onMount, untrack } from 'svelte';
 	import { writePages } from '$lib/core/document';
 	import { bibliographyForClipboard } from '$lib/core/citing';
-	import { cleanChoice, NOTHING_CHOSEN, type AnonymousChoice } from '$lib/core/anonymous';
-	import { getSetting, putSetting } from '$lib/data/settings';
 	import { guide } from '$lib/services/guide.svelte';
 	import { inBackground, unexpected } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
@@ -19,6 +17,7 @@
 	import { many } from '../parts/many';
 	import PageSheets from '../pages/PageSheets.svelte';
 	import Covered from './Covered.svelte';
+	import { Hidden } from './hidden.svelte';
 	import type { FileKind } from './kinds';
 	import { makeReady, type Ready } from './make-ready';
 	import PageFacts from './PageFacts.svelte';
@@ -32,15 +31,9 @@
 	let { id, printing = false }: Props = $props();
 	/** As it is, and as reviewers may see it. */
 	let plain = $state.raw<Ready | null>(null);
-	let hidden = $state.raw<Ready | null>(null);
+	const hidden = untrack(() => new Hidden(id, () => (done = false)));
 	let kind = $state<FileKind>('final');
-	let serial = 0;
-	/** What was decided of every anonymous file, and of this one, newest. */
-	let decided: Record<string, unknown> = {};
-	let choice = $state.raw(NOTHING_CHOSEN);
-	/** What was decided is being done: until then nothing is saved or printed. */
-	let hiding = $state.raw<Promise<void> | null>(null);
-	const ready = $derived(kind === 'anonymous' ? hidden : plain);
+	const ready = $derived(kind === 'anonymous' ? hidden.ready : plain);
 	let trouble = $state('');
 	let saved = $state(false);
 	let across = $state<1 | 2>(2);
@@ -65,52 +58,10 @@
 		else plain = r;
 	}
 
-	/** Makes it ready for reviewers; what was made stays until the new one is there. */
-	function hide(choice: AnonymousChoice): Promise<void> {
-		const mine = ++serial;
-		const work = (async () => {
-			let made: Ready | null = null;
-			try {
-				const r = await makeReady(id, choice);
-				if (r.kind === 'ready') made = r;
-				else toasts.say(r.message);
-			} catch (e) {
-				toasts.say(unexpected(e, 'The file for reviewers could not be made ready. Choose it again.'));
-			}
-			if (mine !== serial) return;
-			hidden = made;
-			// the pages that are there are of what was before
-			done = false;
-			hiding = null;
-		})();
-		hiding = work;
-		return work;
-	}
-	/** Waits until all that was decided is done, also what is decided meanwhile. */
-	async function settled(): Promise<void> {
-		while (hiding) await hiding;
-	}
-	/** Reads what was decided, also what another tab has kept since. */
-	const recall = async () => void (decided = await getSetting('anonymous'));
 	async function choose(k: FileKind) {
 		if ((k === 'anonymous') !== (kind === 'anonymous')) done = false;
 		kind = k;
-		if (k !== 'anonymous' || hidden || hiding) return;
-		await recall();
-		choice = cleanChoice(decided[id]);
-		await hide(choice);
-	}
-	/** Something was decided about what is covered: it is kept, and done. */
-	async function decide(newest: AnonymousChoice) {
-		choice = newest;
-		void hide(newest);
-		try {
-			// within this call: it outlives a page that goes in the next moment
-			decided = { ...decided, [id]: newest };
-			await putSetting('anonymous', decided);
-		} catch (e) {
-			toasts.say(unexpected(e, 'This holds until you leave, but could not be kept for the next time.'));
-		}
+		if (k === 'anonymous') await hidden.begin();
 	}
 
 	/** Prints the pages: the browser's window for that offers PDF too. */
@@ -123,7 +74,7 @@
 		document.title = title;
 	}
 	$effect(() => {
-		if (done && wanted && ready && !hiding) print();
+		if (done && wanted && ready && !hidden.working) print();
 	});
 
 	async function copyList() {
@@ -151,7 +102,7 @@
 {/if}
 
 <svelte:window
-	onfocus={() => inBackground(recall(), 'What was decided elsewhere could not be read.')}
+	onfocus={() => inBackground(hidden.recall(), 'What was decided elsewhere could not be read.')}
 	onkeydown={(e) => {
 		if ((e.ctrlKey || e.metaKey) && !e.shiftKey && !e.altKey && e.key.toLowerCase() === 'p') {
 			e.preventDefault();
@@ -177,14 +128,18 @@
 			<SaveFile
 				{ready}
 				{kind}
-				{settled}
+				settled={() => hidden.settled()}
 				printable={done}
 				onkind={(k) => inBackground(choose(k), 'What was decided about this file could not be read.')}
 				onprint={() => (wanted = true)}
 				onsaved={() => (saved = true)}
 			/>
 			{#if kind === 'anonymous'}
-				{#if hidden?.covered}<Covered covered={hidden.covered} {choice} onchange={decide} />
+				{#if hidden.ready?.covered}<Covered
+						covered={hidden.ready.covered}
+						choice={hidden.choice}
+						onchange={(c) => hidden.decide(c)}
+					/>
 				{:else}<p class="lead" role="status">Looking for names…</p>{/if}
 			{/if}
 			{#if ready}<PageFacts
