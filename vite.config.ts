@@ -3,6 +3,10 @@ import { sveltekit } from '@sveltejs/kit/vite';
 import tailwindcss from '@tailwindcss/vite';
 import { defineConfig, type Plugin } from 'vite';
 
+const root = fileURLToPath(new URL('.', import.meta.url));
+/** Stands for this folder in what is put together. */
+const HERE = '/here:';
+
 /** Flowbite's looks that the first page would bring, in the words of our own. */
 const ownLooks: Plugin = {
 	name: 'own-looks',
@@ -30,8 +34,21 @@ const fewerFiles: Plugin = {
 			: null
 };
 
+/**
+ * Which parts stand together is decided by how long they are, and a component names its style sheet by the whole path of
+ * this folder: in another folder the build would be another one. The path is left out while parts are put together.
+ */
+const sameAnywhere: Plugin = {
+	name: 'same-anywhere',
+	enforce: 'post',
+	apply: 'build',
+	resolveId: { order: 'pre', handler: (id) => (id.startsWith(HERE) ? root + id.slice(HERE.length) : null) },
+	transform: (code) =>
+		code.includes(`import "${root}`) ? { code: code.replaceAll(`import "${root}`, `import "${HERE}`), map: null } : null
+};
+
 export default defineConfig({
-	plugins: [ownLooks, fewerFiles, tailwindcss(), sveltekit()],
+	plugins: [ownLooks, fewerFiles, sameAnywhere, tailwindcss(), sveltekit()],
 	worker: { format: 'es' },
 	resolve: {
 		alias: [
