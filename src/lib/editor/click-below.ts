@@ -9,11 +9,12 @@ import { schema } from '$lib/core/manuscript';
  * bibliography ends it, or nothing can be written before it.
  */
 export function endOfText(doc: Node): Selection | null {
-	const { bibliography, page_break } = schema.nodes;
+	const { bibliography, contents, page_break } = schema.nodes;
 	if (doc.lastChild?.type !== bibliography) return null;
 	let last = doc.childCount;
 	let pos = doc.content.size;
-	while (last && [bibliography, page_break].includes(doc.child(last - 1).type)) pos -= doc.child(--last).nodeSize;
+	while (last && [bibliography, contents, page_break].includes(doc.child(last - 1).type))
+		pos -= doc.child(--last).nodeSize;
 	return last ? Selection.findFrom(doc.resolve(pos), -1, true) : null;
 }
 

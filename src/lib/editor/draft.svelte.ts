@@ -27,7 +27,10 @@ import {
 	type StyleFacts,
 	type WordCount,
 	captionNamesOf,
+	contentsTitleIn,
 	crossRefText,
+	listedRows,
+	type ListedRow,
 	numberedIn,
 	type CrossRefShow
 } from '$lib/core/manuscript';
@@ -52,7 +55,8 @@ import { lastCaret, rememberCaret } from './last-caret';
 import { fillPlaceholder, openByDoubleClick, type CiteTarget } from './cite-target';
 import { Debounce } from './debounce';
 import { lightUp } from './light-up';
-import { beginningInSight } from './navigation';
+import type { ContentsOf } from '$lib/core/page';
+import { beginningInSight, gotoId } from './navigation';
 import { DocumentStore, type Change } from './document-store';
 import { BIBLIOGRAPHY_MAY_GO, editorPlugins, whenTables, type Gestures } from './plugins';
 import { LABEL } from './commands';
@@ -410,6 +414,13 @@ export class Draft implements NodeViewContext {
 	crossRef(target: string, show: CrossRefShow): string {
 		const { doc } = this.store;
 		return crossRefText(numberedIn(doc), target, show, captionNamesOf(doc));
+	}
+	listed(of: ContentsOf, title: string, levels: number): { heading: string; rows: ListedRow[] } {
+		const { doc } = this.store;
+		return { heading: contentsTitleIn(doc, of, title), rows: listedRows(doc, of, levels) };
+	}
+	goTo(id: string): void {
+		gotoId(this, id);
 	}
 	noteNumber(id: string): number {
 		return this.store.noteNumber(id);

@@ -150,6 +150,9 @@ const TABLE: Record<string, Case[]> = {
 		['Backspace', 'h1:T / fig(cap:Quay) / p:|x', 'h1:T / *fig(cap:Quay) / p:x'],
 		['Backspace', 'h1:T / eq / p:|x', 'h1:T / *eq / p:x'],
 		['Delete', 'h1:T / p:x| / eq', 'h1:T / p:x / *eq'],
+		['Backspace', 'h1:T / toc / p:|x', 'h1:T / *toc / p:x'],
+		['Backspace', 'h1:T / *toc / p:x', 'h1:T / p:|x'],
+		['Delete', 'h1:T / p:x| / toc', 'h1:T / p:x / *toc'],
 		['Backspace', 'h1:T / p:a / br / p:|x', 'h1:T / p:a / p:|x'],
 		['Delete', 'h1:T / p:a| / br / p:x', 'h1:T / p:a| / p:x']
 	],

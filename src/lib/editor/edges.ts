@@ -103,14 +103,14 @@ export const selectAround: Command = (state, dispatch) => {
 	return true;
 };
 
-/** An equation is first selected, then deleted: never lost by one careless key. */
+/** Equations and contents are first selected, then deleted: never lost by one careless key. */
 function selectEquation(side: 'before' | 'after'): Command {
 	return (state, dispatch) => {
 		const $caret = caretAt(state, side === 'before' ? 'start' : 'end');
 		if (!$caret || !$caret.depth || !$caret.parent.content.size) return false;
 		const $edge = state.doc.resolve(side === 'before' ? $caret.before() : $caret.after());
 		const node = side === 'before' ? $edge.nodeBefore : $edge.nodeAfter;
-		if (node?.type !== nodes.equation) return false;
+		if (node?.type !== nodes.equation && node?.type !== nodes.contents) return false;
 		dispatch?.(
 			state.tr.setSelection(NodeSelection.create(state.doc, $edge.pos - (side === 'before' ? node.nodeSize : 0)))
 		);

@@ -8,7 +8,7 @@ import { insertPlaceholder } from './commands';
 import type { Draft } from './draft.svelte';
 import { step } from './navigation';
 import type { Gestures } from './plugins';
-import { askToEdit } from './views';
+import { askToEdit } from './atom';
 
 /** @param inner the note editor that the keys are pressed in; null for the text */
 export function gesturesOf(draft: Draft, inner: (() => EditorView | null) | null): Gestures {
@@ -32,6 +32,7 @@ export function gesturesOf(draft: Draft, inner: (() => EditorView | null) | null
 			}
 			if (sel.node.type === schema.nodes.equation || sel.node.type === schema.nodes.math)
 				return askToEdit(v.dom, 'formula');
+			if (sel.node.type === schema.nodes.contents) return askToEdit(v.dom, 'contents');
 			return openIfCitation(draft, sel.node, sel.from, v);
 		},
 		insertNote: (kind) => draft.noteEditors.insert(kind),

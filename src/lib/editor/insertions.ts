@@ -12,6 +12,7 @@ import {
 	type Transaction
 } from 'prosemirror-state';
 import { newId, schema, type CrossRefShow } from '$lib/core/manuscript';
+import type { ContentsOf } from '$lib/core/page';
 
 const { nodes } = schema;
 
@@ -168,6 +169,34 @@ export function insertCrossRef(target: string, show: CrossRefShow): Command {
 		tr.replaceSelectionWith(nodes.cross_ref.create({ target, show }), false);
 		const { nodeAfter } = tr.selection.$from;
 		if (nodeAfter?.isText && /^[\p{L}\p{N}([“‘«]/u.test(nodeAfter.text!)) tr.insertText(' ');
+		dispatch?.(tr.scrollIntoView());
+		return true;
+	};
+}
+
+export interface ContentsChoice {
+	of: ContentsOf;
+	/** Empty for that of the language. */
+	title: string;
+	levels: number;
+}
+
+/** The contents, or list of figures or tables, that are selected. */
+export function contentsAt(state: EditorState): ({ pos: number } & ContentsChoice) | null {
+	const { selection } = state;
+	if (!(selection instanceof NodeSelection) || selection.node.type !== nodes.contents) return null;
+	return { pos: selection.from, ...(selection.node.attrs as ContentsChoice) };
+}
+
+/** Puts contents in, or changes those that are selected. */
+export function putContents(choice: ContentsChoice): Command {
+	return (state, dispatch) => {
+		if (!takesBlocks(state)) return false;
+		const { tr } = state;
+		const old = contentsAt(state);
+		const at = old ? old.pos : placeBlock(tr, nodes.contents.create(choice));
+		if (old) tr.setNodeMarkup(at, undefined, choice);
+		tr.setSelection(old ? NodeSelection.create(tr.doc, at) : Selection.near(tr.doc.resolve(at + 1), 1));
 		dispatch?.(tr.scrollIntoView());
 		return true;
 	};

@@ -23,6 +23,16 @@ export function goto(draft: GoingHost, pos: number): void {
 	view.focus();
 }
 
+/** Goes to a heading, table, figure or formula by its id. */
+export function gotoId(draft: GoingHost, id: string): void {
+	let at = -1;
+	draft.view?.state.doc.descendants((n, pos) => {
+		if (at < 0 && n.attrs.id === id && !n.isInline) at = pos;
+		return at < 0 && !n.isTextblock;
+	});
+	if (at >= 0) goto(draft, at);
+}
+
 /** Selects what stands at a position as one thing. */
 export function select(draft: GoingHost, pos: number): void {
 	const { view } = draft;

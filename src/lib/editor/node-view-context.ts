@@ -2,7 +2,15 @@
 import type { Node } from 'prosemirror-model';
 import type { EditorView } from 'prosemirror-view';
 import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
-import type { CrossRefShow, EntryOverrides, NoteTarget, PlacementKind, StyleFacts } from '$lib/core/manuscript';
+import type { ContentsOf } from '$lib/core/page';
+import type {
+	CrossRefShow,
+	EntryOverrides,
+	ListedRow,
+	NoteTarget,
+	PlacementKind,
+	StyleFacts
+} from '$lib/core/manuscript';
 import type { AssetViews } from './asset-views';
 import type { NodeViewRegistry } from './node-view-registry';
 import type { ShownBibliography } from './shown-bibliography';
@@ -16,6 +24,10 @@ export interface NodeViewContext {
 	refNumber(target: NoteTarget): number;
 	/** What a reference to a heading, table, figure or formula prints. */
 	crossRef(target: string, show: CrossRefShow): string;
+	/** What contents, or a list of figures or tables, are headed by and list. */
+	listed(of: ContentsOf, title: string, levels: number): { heading: string; rows: ListedRow[] };
+	/** Goes to a heading, table, figure or formula by its id. */
+	goTo(id: string): void;
 	entries(): EntryOutput[] | null;
 	/** What one list shows, and what that depends on besides its own settings. */
 	bibliographyOf(node: Node, pos: number): ShownBibliography;

@@ -1,6 +1,6 @@
 /**
  * Documents written in a line, for tests: blocks parted by “ / ”, as `p:words`, `h2:Heading`, `ul(li(p:one) / li(p:two))`,
- * `bib(h2:References)`, `br`, `eq`. Within words `@` is a citation, `#` a note of one's own, `?` a place without a source,
+ * `bib(h2:References)`, `br`, `eq`, `toc`. Within words `@` is a citation, `#` a note of one's own, `?` a place without a source,
  * `|` the caret, `{` and `}` the ends of a selection; a block behind `*`, or a thing in `[…]`, is selected as a whole.
  */
 import type { Node } from 'prosemirror-model';
@@ -29,6 +29,7 @@ const BLOCKS: Record<string, { type: keyof typeof nodes & string; attrs?: Record
 	bib: { type: 'bibliography', attrs: { id: 'list' } },
 	br: { type: 'page_break' },
 	eq: { type: 'equation' },
+	toc: { type: 'contents' },
 	n: { type: 'note_paragraph' }
 };
 const INLINE: Record<string, () => Node> = {

@@ -3,25 +3,10 @@ import type { Node } from 'prosemirror-model';
 import { NodeSelection } from 'prosemirror-state';
 import type { EditorView, NodeView, NodeViewConstructor, ViewMutationRecord } from 'prosemirror-view';
 import { cleanOverride, overrideHtml, overrideText, type CrossRefShow, type NoteTarget } from '$lib/core/manuscript';
+import { askToEdit, Atom } from './atom';
 import type { NodeViewContext } from './node-view-context';
 import { BibliographyView } from './bibliography-view';
-
-/** What stands in a line as one thing: selected as a whole, drawn by itself alone. */
-abstract class Atom implements NodeView {
-	readonly dom: HTMLElement;
-	constructor(tag: 'span' | 'sup' | 'div') {
-		this.dom = document.createElement(tag);
-	}
-	selectNode(): void {
-		this.dom.classList.add('selected');
-	}
-	deselectNode(): void {
-		this.dom.classList.remove('selected');
-	}
-	ignoreMutation(): boolean {
-		return true;
-	}
-}
+import { ContentsView } from './contents-view';
 
 /** A citation: its text in the sentence, or a note's mark. */
 class CitationView extends Atom {
@@ -196,10 +181,6 @@ class PlaceholderView extends Atom {
 	}
 }
 
-/** Tells the page that something is to be edited in a form of its own. */
-export const askToEdit = (dom: HTMLElement, what: 'formula' | 'figure'): boolean =>
-	dom.dispatchEvent(new CustomEvent('rq-edit', { bubbles: true, detail: what }));
-
 /** A press on something that is no text selects all of it. */
 function selectNode(view: EditorView, getPos: () => number | undefined): void {
 	const pos = getPos();
@@ -345,6 +326,7 @@ export function nodeViews(context: NodeViewContext, inNote = false): Record<stri
 		math: (node) => new FormulaView(node, context),
 		note_ref: (node) => new NoteRefView(node, context),
 		cross_ref: (node) => new CrossRefView(node, context),
+		contents: (node, view) => new ContentsView(node, context, view),
 		bibliography: (node, _view, getPos) => new BibliographyView(node, context, getPos)
 	};
 }

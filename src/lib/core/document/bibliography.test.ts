@@ -53,7 +53,7 @@ test('the MLA look (MLA 9, 1.6): centred heading on a new page, double spaced, h
 	const html = writeHtml(final({ look: 'mla' }));
 	assert.match(
 		html,
-		/<section role="doc-bibliography" class="own-page"><h2 style="text-align: center; font-weight: normal;">/
+		/<section id="[^"]+" role="doc-bibliography" class="own-page"><h2 style="text-align: center; font-weight: normal;">/
 	);
 	assert.match(html, /line-height: 2\.4; padding-left: 0\.5in; text-indent: -0\.5in;/);
 });

@@ -4,7 +4,16 @@
  */
 import type { Mark, Node } from 'prosemirror-model';
 import type { Run } from '../csl';
-import { captionForm, captionNames, captionNumber, captionsOf, type CaptionForm, type CaptionLook } from '../page';
+import {
+	contentsTitle,
+	type ContentsOf,
+	captionForm,
+	captionNames,
+	captionNumber,
+	captionsOf,
+	type CaptionForm,
+	type CaptionLook
+} from '../page';
 import { cleanText } from './clean-text';
 import {
 	arrangeBibliography,
@@ -72,6 +81,8 @@ export type FinalBlock =
 	| { t: 'figure'; id: string; src: string; alt: string; caption: FinalInline[]; number: number }
 	| { t: 'table'; id: string; rows: FinalCell[][]; caption: FinalInline[] | null; number: number }
 	| { t: 'page-break' }
+	/** Of headings down to so many levels, of figures or of tables; writers make them of the blocks there are. */
+	| { t: 'contents'; of: ContentsOf; title: string; levels: number; own: boolean }
 	| {
 			t: 'bibliography';
 			id: string;
@@ -350,6 +361,13 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 				case 'page_break':
 					out.push({ t: 'page-break' });
 					break;
+				case 'contents': {
+					const of = node.attrs.of as ContentsOf;
+					const own = cleanText(node.attrs.title as string);
+					const title = own || contentsTitle(of, f.lang);
+					out.push({ t: 'contents', of, title, levels: node.attrs.levels as number, own: own !== '' });
+					break;
+				}
 				case 'bibliography':
 					out.push(list(node, pos));
 					break;

@@ -100,6 +100,8 @@ export function formattedPaper(doc: FinalDoc, { numbers }: FormattedOptions): Pa
 			}
 			case 'page-break':
 				return [{ t: 'page-break' }];
+			case 'contents':
+				return [{ t: 'contents', of: b.of, title: b.own ? b.title : '', levels: b.levels }];
 			case 'bibliography':
 				return sources(b);
 		}

@@ -1,6 +1,6 @@
 /** Numbers of figures, tables and equations, and what references to them and to headings print. */
 import type { Node } from 'prosemirror-model';
-import { captionNames, captionNumber, captionsOf, type CaptionNames } from '../page';
+import { captionNames, captionNumber, captionsOf, contentsTitle, type CaptionNames, type ContentsOf } from '../page';
 import { settingsOf, styleOf } from './doc-attrs';
 
 export interface Numbered {
@@ -9,6 +9,8 @@ export interface Numbered {
 	number: number;
 	/** The words of a heading or a caption. */
 	title: string;
+	/** Of a heading; 0 for all else. */
+	level: number;
 }
 
 const KINDS: Record<string, Numbered['kind']> = {
@@ -20,9 +22,13 @@ const KINDS: Record<string, Numbered['kind']> = {
 
 /** What things with numbers are called in a manuscript: by its kind of paper, in the language that its style has. */
 export function captionNamesOf(doc: Node, lang = ''): CaptionNames {
+	return captionNames(captionsOf(settingsOf(doc).page), languageIn(doc, lang));
+}
+
+/** The language that a style has in a manuscript, where none is said. */
+function languageIn(doc: Node, said: string): string {
 	const style = styleOf(doc);
-	const said = lang || style?.locale || style?.facts?.lang || 'en';
-	return captionNames(captionsOf(settingsOf(doc).page), said);
+	return said || style?.locale || style?.facts?.lang || 'en';
 }
 
 /** Everything that can be referred to, by its id, numbered in the order of the text. */
@@ -35,7 +41,7 @@ export function readNumbered(doc: Node): Map<string, Numbered> {
 			const counted = kind !== 'heading' && (kind !== 'equation' || n.attrs.numbered);
 			const number = counted ? ++counts[kind as 'figure'] : 0;
 			const title = kind === 'heading' ? n.textContent : (n.firstChild?.textContent ?? '');
-			out.set(n.attrs.id as string, { kind, number, title });
+			out.set(n.attrs.id as string, { kind, number, title, level: kind === 'heading' ? (n.attrs.level as number) : 0 });
 		}
 		return !n.isTextblock;
 	});
@@ -66,4 +72,35 @@ export function crossRefText(
 	if (show === 'title' || !found.number || found.kind === 'heading') return found.title || '[untitled]';
 	const number = captionNumber(names, found.kind, found.number);
 	return show === 'number' ? number : `${names[found.kind]} ${number}`;
+}
+
+/** A row of contents, or of a list of figures or tables, in the sheet. */
+export interface ListedRow {
+	id: string;
+	/** 1 for a section. */
+	level: number;
+	/** “Table 2. ”; empty for headings. */
+	label: string;
+	title: string;
+}
+
+const LISTED: Record<ContentsOf, Numbered['kind']> = { headings: 'heading', figures: 'figure', tables: 'table' };
+
+/** What contents list, in the order of the text; the title of the manuscript is no section. */
+export function listedRows(doc: Node, of: ContentsOf, levels: number, lang = ''): ListedRow[] {
+	const all = numberedIn(doc);
+	const names = captionNamesOf(doc, lang);
+	const first = doc.firstChild?.type.name === 'heading' && doc.firstChild.attrs.level === 1 ? doc.firstChild : null;
+	return [...all].flatMap(([id, n]): ListedRow[] => {
+		if (n.kind !== LISTED[of] || id === first?.attrs.id) return [];
+		const level = Math.max(1, n.level - 1);
+		if (of === 'headings' && (level > levels || !n.title)) return [];
+		const label = of === 'headings' ? '' : `${crossRefText(all, id, 'label', names)}. `;
+		return [{ id, level, label, title: n.title }];
+	});
+}
+
+/** What contents are headed by: words of their own, else those of the language. */
+export function contentsTitleIn(doc: Node, of: ContentsOf, own: string, lang = ''): string {
+	return own || contentsTitle(of, languageIn(doc, lang));
 }

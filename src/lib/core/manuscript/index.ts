@@ -49,7 +49,17 @@ export {
 	type QuoteMarks,
 	type Quoting
 } from './quoting';
-export { captionNamesOf, crossRefText, numberedIn, readNumbered, type CrossRefShow, type Numbered } from './cross-refs';
+export {
+	captionNamesOf,
+	contentsTitleIn,
+	crossRefText,
+	listedRows,
+	numberedIn,
+	readNumbered,
+	type CrossRefShow,
+	type ListedRow,
+	type Numbered
+} from './cross-refs';
 export { insertNoteRef, noteRefNumber } from './note-refs';
 export { cleanSettings, placementOf, type DocSettings, type UncitedSource } from './settings';
 export {

@@ -3,6 +3,7 @@
  * gets a new SCHEMA_VERSION and a step in migrate.ts.
  */
 import { Schema, type DOMOutputSpec, type MarkSpec, type NodeSpec } from 'prosemirror-model';
+import { CONTENTS_OF, type ContentsOf } from '../page';
 import { isAssetId, safeImage } from './assets';
 import { cleanCites, cleanMoved } from './cites';
 import { cleanOverride } from './override';
@@ -25,7 +26,8 @@ import {
 } from './schema-attrs';
 import { tableSpecs } from './schema-tables';
 
-export const SCHEMA_VERSION = 2;
+/** 3: contents and lists of figures and tables. */
+export const SCHEMA_VERSION = 3;
 
 const parseJson = <T>(s: string | null, fallback: T): T => {
 	if (!s) return fallback;
@@ -52,7 +54,7 @@ const nodes: Record<string, NodeSpec> = {
 	 * (settings.ts); `comments` holds the words of comments, by the id of their anchors (the mark `comment`).
 	 */
 	doc: {
-		content: '(block | bibliography)+',
+		content: '(block | bibliography | contents)+',
 		attrs: {
 			style: { default: null, validate: validStyle },
 			entryOverrides: { default: {}, validate: docObject },
@@ -172,6 +174,33 @@ const nodes: Record<string, NodeSpec> = {
 		group: 'block',
 		parseDOM: [{ tag: 'hr' }],
 		toDOM: () => ['hr', { class: 'page-break' }]
+	},
+	/**
+	 * Contents, or a list of figures or tables, made anew from what is there; an empty title is that of the language. Stands
+	 * between the blocks of the document, never within one.
+	 */
+	contents: {
+		atom: true,
+		attrs: {
+			of: { default: 'headings', validate: oneOf(...CONTENTS_OF) },
+			title: { default: '', validate: 'string' },
+			levels: { default: 3, validate: oneOf(1, 2, 3) }
+		},
+		parseDOM: [
+			{
+				tag: 'nav[data-rq-contents]',
+				getAttrs: (d) => {
+					const of = (d as HTMLElement).getAttribute('data-rq-contents') as ContentsOf;
+					const levels = Number((d as HTMLElement).getAttribute('data-rq-levels'));
+					const title = (d as HTMLElement).getAttribute('data-rq-title') ?? '';
+					return CONTENTS_OF.includes(of) && [1, 2, 3].includes(levels) ? { of, title, levels } : false;
+				}
+			}
+		],
+		toDOM: (n) => [
+			'nav',
+			{ 'data-rq-contents': n.attrs.of, 'data-rq-title': n.attrs.title, 'data-rq-levels': n.attrs.levels }
+		]
 	},
 	/** Stands between the blocks of the document, never within one. */
 	bibliography: {

@@ -73,6 +73,7 @@ export function passagesOfPaper(paper: Paper): PaperPassages {
 			case 'equation':
 			case 'code':
 			case 'page-break':
+			case 'contents':
 		}
 	};
 	for (const b of [...paper.head.abstract, ...paper.blocks]) block(b, 'body');

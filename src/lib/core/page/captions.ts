@@ -69,13 +69,18 @@ const WORDS: Record<string, readonly [string, string, string, string]> = {
 };
 const SAME: Record<string, string> = { nn: 'nb', no: 'nb' };
 
+/** The language that words are looked up under. @param lang BCP 47 */
+export function languageOf(lang: string): string {
+	const base = lang.toLowerCase().split('-')[0];
+	return SAME[base] ?? base;
+}
+
 /** Every word that a caption may begin with, for reading. */
 export const CAPTION_WORDS = [...new Set(Object.values(WORDS).flatMap(([t, f, short]) => [t, f, short]))];
 
 /** @param lang BCP 47; English for languages that are not known here */
 export function captionNames(look: CaptionLook, lang: string): CaptionNames {
-	const base = lang.toLowerCase().split('-')[0];
-	const [table, figure, short, equation] = WORDS[SAME[base] ?? base] ?? WORDS.en;
+	const [table, figure, short, equation] = WORDS[languageOf(lang)] ?? WORDS.en;
 	const abbreviated = look === 'mla' || look === 'ieee';
 	return { table, figure: abbreviated ? short : figure, equation, roman: look === 'ieee' };
 }

@@ -7,11 +7,13 @@ export {
 	captionNames,
 	captionNumber,
 	captionsOf,
+	languageOf,
 	roman,
 	type CaptionForm,
 	type CaptionLook,
 	type CaptionNames
 } from './captions';
+export { CONTENTS_OF, contentsNamed, contentsTitle, MOST_LEVELS, type ContentsOf } from './contents';
 export { departures } from './departures';
 export { SIZES, FONTS, type FontFace } from './measures';
 export type {

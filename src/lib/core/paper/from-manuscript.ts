@@ -1,6 +1,7 @@
 /** A manuscript as a paper. Nothing is lost: to-manuscript.ts makes the same document of it. */
 import type { Mark as DocMark, Node } from 'prosemirror-model';
 import { attrValue } from '../manuscript';
+import type { ContentsOf } from '../page';
 import {
 	emptyPaper,
 	type Align,
@@ -119,6 +120,8 @@ function blockOf(n: Node): Block {
 			return { t: 'equation', id: a.id as string, tex: a.tex as string, numbered: a.numbered as boolean };
 		case 'page_break':
 			return { t: 'page-break' };
+		case 'contents':
+			return { t: 'contents', of: a.of as ContentsOf, title: a.title as string, levels: a.levels as number };
 		case 'bibliography':
 			return {
 				t: 'bibliography',

@@ -21,6 +21,7 @@ export {
 	cellContent,
 	everyBlock,
 	everyLine,
+	listedIn,
 	mapLines,
 	paragraph,
 	plainWords,

@@ -43,6 +43,7 @@ function within(b: Block): { lines: Inline[][]; blocks: Block[] } {
 		case 'equation':
 		case 'code':
 		case 'page-break':
+		case 'contents':
 			return { lines: [], blocks: [] };
 	}
 }
@@ -103,6 +104,7 @@ export function mapLines(blocks: Block[], change: (line: Inline[]) => Inline[]):
 			case 'equation':
 			case 'code':
 			case 'page-break':
+			case 'contents':
 				return b;
 		}
 	});
@@ -143,5 +145,22 @@ export function rectangular(rows: Cell[][]): Cell[][] {
 		const cells = row.map((c) => (c.rowspan > rows.length - r ? { ...c, rowspan: rows.length - r } : c));
 		for (let k = own[r] + taken[r]; k < full; k++) cells.push({ ...emptyCell(), header: row.at(-1)?.header ?? false });
 		return cells;
+	});
+}
+
+/** What contents, or a list of figures or tables, list: everything of the kind that has words, in order. */
+export function listedIn(
+	blocks: Block[],
+	{ of, levels }: Pick<Extract<Block, { t: 'contents' }>, 'of' | 'levels'>
+): { id: string; level: number; words: Inline[] }[] {
+	return [...everyBlock(blocks)].flatMap(({ block: b, inNote }) => {
+		if (inNote) return [];
+		if (of !== 'headings')
+			return b.t === (of === 'tables' ? 'table' : 'figure') && b.caption
+				? [{ id: b.id, level: 1, words: b.caption.content }]
+				: [];
+		const heading = b.t === 'bibliography' ? b.heading : b.t === 'heading' && b.level > 1 ? b : null;
+		const level = heading ? Math.max(1, heading.level - 1) : 0;
+		return heading && level <= levels ? [{ id: heading.id, level, words: heading.content }] : [];
 	});
 }

@@ -128,9 +128,24 @@ const bibliography = fc
 	.tuple(id, heading)
 	.map(([i, h]): Json => ({ type: 'bibliography', attrs: { id: i, settings: { takes: 'section' } }, content: [h] }));
 
+const contents = fc
+	.record({
+		of: fc.constantFrom('headings', 'figures', 'tables'),
+		title: fc.constantFrom('', 'What is in it'),
+		levels: fc.constantFrom(1, 2, 3)
+	})
+	// figures and tables have no levels
+	.map(({ levels, ...a }): Json => ({ type: 'contents', attrs: { ...a, levels: a.of === 'headings' ? levels : 3 } }));
+
 /** A stored document, to be read with `readDoc`. */
 export const randomDoc: fc.Arbitrary<Json> = fc
-	.tuple(fc.array(fc.oneof(block, block, bibliography), { minLength: 1, maxLength: 6 }), fc.boolean())
+	.tuple(
+		fc.array(fc.oneof(block, block, block, block, bibliography, bibliography, contents), {
+			minLength: 1,
+			maxLength: 6
+		}),
+		fc.boolean()
+	)
 	.map(([content, own]) => ({
 		type: 'doc',
 		attrs: own

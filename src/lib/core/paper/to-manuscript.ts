@@ -4,6 +4,7 @@
  */
 import type { Mark as DocMark, Node } from 'prosemirror-model';
 import { assetId, isAssetId, newId, readDoc, SAFE_LINK, safeImage, schema, SCHEMA_VERSION } from '../manuscript';
+import { MOST_LEVELS } from '../page';
 import { MARK_NAMES, OWN } from './from-manuscript';
 import { paragraph, textOf, words } from './make';
 import type { Block, Caption, Cell, Dropped, Inline, Mark, Paper } from './types';
@@ -116,6 +117,8 @@ class Maker {
 			}
 			case 'page-break':
 				return [n.page_break.create()];
+			case 'contents':
+				return [n.contents.create({ of: b.of, title: b.title, levels: Math.min(MOST_LEVELS, Math.max(1, b.levels)) })];
 			case 'bibliography':
 				return [n.bibliography.create({ id: b.id, settings: b.settings }, this.heading(b.heading))];
 		}
@@ -132,7 +135,11 @@ class Maker {
 
 	/** An item begins with a paragraph. */
 	private item(blocks: Block[]): Node[] {
-		const list = blocks.flatMap((b) => (b.t === 'bibliography' ? this.paragraphs([b], 'a list') : this.block(b)));
+		const list = blocks.flatMap((b) => {
+			if (b.t === 'contents') this.loses('contents within a list');
+			if (b.t === 'contents') return [];
+			return b.t === 'bibliography' ? this.paragraphs([b], 'a list') : this.block(b);
+		});
 		return list[0]?.type === n.paragraph ? list : [n.paragraph.create(), ...list];
 	}
 
@@ -172,7 +179,7 @@ class Maker {
 	private flat(blocks: Block[], within: string): Extract<Block, { t: 'paragraph' }>[] {
 		return blocks.flatMap((b) => {
 			if (b.t === 'paragraph') return [b];
-			if (b.t === 'page-break') return [];
+			if (b.t === 'page-break' || b.t === 'contents') return [];
 			this.loses(`${NAMES[b.t]} within ${within}: its words are kept as paragraphs`);
 			switch (b.t) {
 				case 'heading':
@@ -257,7 +264,7 @@ class Maker {
 	}
 }
 
-const NAMES: Record<Exclude<Block['t'], 'paragraph' | 'page-break'>, string> = {
+const NAMES: Record<Exclude<Block['t'], 'paragraph' | 'page-break' | 'contents'>, string> = {
 	heading: 'a heading',
 	list: 'a list',
 	quotation: 'a block quotation',

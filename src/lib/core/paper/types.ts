@@ -3,6 +3,7 @@
  * made from (manuscript.ts). Plain data, so that it can go between threads.
  */
 import type { Item } from '../csl';
+import type { ContentsOf } from '../page';
 
 /** Formatting of words. Several stand in the order of the schema; no two of a kind but comments. */
 export type Mark =
@@ -84,6 +85,8 @@ export type Block =
 	| { t: 'equation'; id: string; tex: string; numbered: boolean }
 	| { t: 'code'; text: string; language: string }
 	| { t: 'page-break' }
+	/** Made anew from what is there; an empty title is that of the language. */
+	| { t: 'contents'; of: ContentsOf; title: string; levels: number }
 	| { t: 'bibliography'; id: string; settings: Record<string, unknown>; heading: Heading };
 
 export interface Author {

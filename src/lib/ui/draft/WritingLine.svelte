@@ -15,7 +15,7 @@
 	let { draft, onfind }: { draft: Draft; onfind: () => void } = $props();
 	const now = $derived(draft.writing.state);
 	let bar = $state<HTMLElement | null>(null);
-	type Form = 'table' | 'figure' | 'formula' | 'reference' | 'in-table';
+	type Form = 'table' | 'figure' | 'formula' | 'reference' | 'contents' | 'in-table';
 	let open = $state<'' | 'block' | 'more' | 'insert' | 'link' | 'language' | 'file' | Form>('');
 	// loaded when first asked for
 	const forms = {
@@ -23,6 +23,7 @@
 		figure: () => import('./FigureForm.svelte'),
 		formula: () => import('./FormulaForm.svelte'),
 		reference: () => import('./ReferenceForm.svelte'),
+		contents: () => import('./ContentsForm.svelte'),
 		'in-table': () => import('./TableMenu.svelte')
 	};
 	const asked = $derived(open in forms ? forms[open as Form] : null);
@@ -65,6 +66,7 @@
 		{ name: 'Equation…', run: () => (open = 'formula') },
 		{ name: 'Cross-reference…', run: () => (open = 'reference') },
 		{ name: 'Page break', parted: true, disabled: inNote || noBlocks, run: () => run(insertPageBreak) },
+		{ name: 'Contents…', disabled: inNote, run: () => (open = 'contents') },
 		{ name: 'Bibliography', disabled: inNote, run: () => act(() => draft.run(insertBibliography('end'))) },
 		{ name: 'Text from a file…', disabled: inNote, run: () => (open = 'file') }
 	]);
@@ -114,7 +116,7 @@
 <svelte:window
 	onkeydown={shortcuts}
 	{@attach (w: Window) => {
-		const edit = (e: Event) => !fixed && (open = (e as CustomEvent<'formula' | 'figure'>).detail);
+		const edit = (e: Event) => !fixed && (open = (e as CustomEvent<'formula' | 'figure' | 'contents'>).detail);
 		w.addEventListener('rq-edit', edit);
 		return () => w.removeEventListener('rq-edit', edit);
 	}}

@@ -25,6 +25,7 @@ import { imageSize } from 'image-size';
 import type { Run } from '../../csl';
 import { FONTS, type PageSetup } from '../../page';
 import { isRightToLeft } from '../clean-text';
+import type { Contents, Listed } from '../contents';
 import {
 	captionLabel,
 	inLanguage,
@@ -36,6 +37,7 @@ import {
 	type ListNumbers
 } from '../final';
 import { TAGS } from '../live-data';
+import { contentsParagraphs } from './contents';
 import type { Controls } from './controls';
 import { mathChild } from './math';
 import { textWidth, spaced } from './page';
@@ -53,6 +55,7 @@ export interface Notes {
 	lists: { numbers: ListNumbers | 'bullet'; start: number; depth: number }[];
 	setup: PageSetup;
 	bookmarks: Bookmarks;
+	listed: Listed;
 	captions: Captions;
 	/** Of a live file: citations and lists are known again. */
 	controls: Controls | null;
@@ -349,6 +352,8 @@ export function blocks(
 			}
 			case 'page-break':
 				return [new Paragraph({ children: [new PageBreak()] })];
+			case 'contents':
+				return contents(b, notes);
 			case 'bibliography':
 				return notes.controls
 					? [notes.controls.blocks(TAGS.bibliography + b.id, 'Bibliography', sourceList(b, notes))]
@@ -356,6 +361,16 @@ export function blocks(
 		}
 	});
 }
+
+/** Contents, or a list of figures or tables; nothing in their rows is live. */
+export const contents = (b: Contents, notes: Notes, ownPage = false): Paragraph[] =>
+	contentsParagraphs(
+		b,
+		notes.listed,
+		notes.bookmarks,
+		(words) => children(words, { ...notes, controls: null }),
+		ownPage
+	);
 
 /** A line of half a point. */
 const LINE = { style: BorderStyle.SINGLE, size: 4, color: '000000' };
@@ -393,10 +408,13 @@ function sourceList(b: Extract<FinalBlock, { t: 'bibliography' }>, notes: Notes)
 			heading: HeadingLevel.HEADING_1,
 			pageBreakBefore: look.ownPage,
 			alignment: look.centred ? AlignmentType.CENTER : undefined,
-			children: children(
-				b.heading.map((i) => (i.t === 'text' && !look.bold ? { ...i, run: { ...i.run, bold: false } } : i)),
-				notes,
-				font
+			children: notes.bookmarks.heading(
+				b.id,
+				children(
+					b.heading.map((i) => (i.t === 'text' && !look.bold ? { ...i, run: { ...i.run, bold: false } } : i)),
+					notes,
+					font
+				)
 			)
 		}),
 		...(b.note ? [new Paragraph({ children: [textRun({ text: b.note }, font)] })] : []),

@@ -1,21 +1,12 @@
 /** The final manuscript as a word-processor file (ECMA-376): real footnotes and endnotes, real styles, nothing live. */
-import {
-	AlignmentType,
-	Document,
-	LevelFormat,
-	LevelSuffix,
-	PageBreak,
-	Packer,
-	Paragraph,
-	TableOfContents,
-	TextRun
-} from 'docx';
-import { cleanPage, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
+import { AlignmentType, Document, LevelFormat, LevelSuffix, PageBreak, Packer, Paragraph } from 'docx';
+import { cleanPage, contentsTitle, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
+import { Listed, ownContents } from '../contents';
 import { splitTitle, type FinalDoc } from '../final';
 import { TAGS, type LiveFile } from '../live-data';
 import { abstractLines, openingLines } from '../opening';
 import { surnameOf } from '../pages/opening';
-import { blocks, children, DEEPEST, FORMATS, HALF_INCH, type Notes } from './blocks';
+import { blocks, children, contents as contentsOf, DEEPEST, FORMATS, HALF_INCH, type Notes } from './blocks';
 import { Controls } from './controls';
 import { addLivePart } from './live-part';
 import { openingParagraphs } from './opening';
@@ -49,17 +40,19 @@ function build(
 	{ setup, fields }: DocxPage,
 	controls: Controls | null
 ): { file: Document; printed: PrintedNumbers } {
+	const { title, body } = splitTitle(doc);
+	const listed = new Listed(body, doc, setup.numbering);
 	const notes: Notes = {
 		footnotes: {},
 		endnotes: {},
 		printed: { footnotes: [], endnotes: [] },
 		lists: [],
 		setup,
-		bookmarks: new Bookmarks(doc),
+		bookmarks: new Bookmarks(doc, setup.contents > 0),
+		listed,
 		captions: doc,
 		controls
 	};
-	const { title, body } = splitTitle(doc);
 	const titleWords = {
 		title: children(title, notes),
 		again: children(
@@ -77,18 +70,9 @@ function build(
 	});
 	const inColumns = setup.columns === 2;
 	const turn = () => new Paragraph({ children: [new PageBreak()] });
-	const contents = setup.contents
-		? [
-				...made([
-					new Paragraph({
-						style: 'AbstractHeading',
-						children: [new TextRun('Contents')],
-						pageBreakBefore: before.length > 0
-					})
-				]),
-				new TableOfContents('Contents', { hyperlink: true, headingStyleRange: `1-${setup.contents}` }),
-				...made([turn()])
-			]
+	const own = ownContents(body, setup, contentsTitle('headings', doc.lang));
+	const contents = own
+		? made([...contentsOf(own, notes, before.length > 0), turn()])
 		: opening.ownPage && before.length
 			? made([turn()])
 			: [];
@@ -106,7 +90,8 @@ function build(
 		creator: authors,
 		lastModifiedBy: authors,
 		keywords: fields.keywords.trim() || undefined,
-		...(setup.contents ? { features: { updateFields: true } } : {}),
+		// page numbers are for the other program to find
+		...(own || body.some((b) => b.t === 'contents') ? { features: { updateFields: true } } : {}),
 		footnotes: notes.footnotes,
 		endnotes: notes.endnotes,
 		numbering: {

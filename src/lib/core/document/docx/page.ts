@@ -3,6 +3,7 @@ import {
 	AlignmentType,
 	Footer,
 	Header,
+	LeaderType,
 	LineNumberRestartFormat,
 	NumberFormat,
 	PageNumber,
@@ -12,9 +13,11 @@ import {
 	TabStopType,
 	TextRun,
 	LineRuleType,
+	type IParagraphOptions,
+	type IParagraphStylePropertiesOptions,
 	type ISectionOptions
 } from 'docx';
-import { captionForm, FONTS, SIZES, type PageSetup, type Slot, type Slots } from '../../page';
+import { captionForm, FONTS, MOST_LEVELS, SIZES, type PageSetup, type Slot, type Slots } from '../../page';
 import { slotParts } from '../pages/slots';
 import type { HeadWords } from '../pages/style';
 
@@ -230,6 +233,20 @@ export function styleOptions(setup: PageSetup, lang: string) {
 				run: { bold: true },
 				paragraph: { alignment: AlignmentType.CENTER, keepNext: true }
 			},
+			{
+				id: 'TOCHeading',
+				name: 'TOC Heading',
+				basedOn: 'Normal',
+				run: { bold: true },
+				paragraph: { alignment: AlignmentType.CENTER, keepNext: true, spacing: { after: lines(0.5) } }
+			},
+			...Array.from({ length: MOST_LEVELS }, (_, n) => ({
+				id: `TOC${n + 1}`,
+				name: `toc ${n + 1}`,
+				basedOn: 'Normal',
+				paragraph: listedRow(setup, n)
+			})),
+			{ id: 'TableofFigures', name: 'table of figures', basedOn: 'Normal', paragraph: listedRow(setup, 0) },
 			{ id: 'FootnoteText', name: 'footnote text', basedOn: 'Normal', ...note },
 			{ id: 'EndnoteText', name: 'endnote text', basedOn: 'Normal', ...note }
 		]
@@ -244,3 +261,14 @@ function captionRun({ captions }: PageSetup, of: 'table' | 'figure') {
 const captionPlace = ({ captions }: PageSetup, of: 'table' | 'figure') => ({
 	alignment: captionForm(captions, of).align === 'center' ? AlignmentType.CENTER : AlignmentType.LEFT
 });
+
+/** A row of contents: dots to the number of its page at the right. @param depth 0 for a section */
+function listedRow(setup: PageSetup, depth: number): IParagraphStylePropertiesOptions {
+	const look: IParagraphOptions = {
+		indent: { left: depth * 360, right: 720, ...(depth ? {} : { firstLine: 0 }) },
+		spacing: { ...spaced(276), after: 60 },
+		tabStops: [{ type: TabStopType.RIGHT, position: textWidth(setup), leader: LeaderType.DOT }]
+	};
+	// the library writes them for styles as well, and does not say so
+	return look as IParagraphStylePropertiesOptions;
+}

@@ -22,8 +22,27 @@ const NAMES: Record<CrossRefShow, string> = { label: '_RefLabel', number: '_RefN
 export class Bookmarks {
 	private readonly names = new Map<string, string>();
 
-	/** @param doc in which only what is referred to gets a bookmark */
-	constructor(doc: Pick<FinalDoc, 'blocks'>) {
+	/** Of what is listed in contents, by its id. */
+	private readonly places = new Map<string, string>();
+
+	/**
+	 * @param doc in which only what is referred to or listed gets a bookmark
+	 * @param contents whether headings are listed though no block of the text says so
+	 */
+	constructor({ blocks }: Pick<FinalDoc, 'blocks'>, contents = false) {
+		const lists = blocks.flatMap((b) => (b.t === 'contents' ? [b.of] : []));
+		if (contents) lists.push('headings');
+		const listed = (b: FinalBlock): boolean =>
+			b.t === 'heading' || b.t === 'bibliography'
+				? lists.includes('headings')
+				: (b.t === 'table' && lists.includes('tables')) || (b.t === 'figure' && lists.includes('figures'));
+		const place = (b: FinalBlock): void => {
+			if (b.t === 'list') b.items.flat().forEach(place);
+			// names that begin so are those that contents have
+			else if ('id' in b && b.id && listed(b)) this.places.set(b.id, `_Toc${100_001 + this.places.size}`);
+		};
+		blocks.forEach(place);
+		const doc = { blocks };
 		for (const i of everyInline(doc.blocks)) {
 			if (i.t !== 'ref') continue;
 			const key = `${i.show} ${i.target}`;
@@ -36,15 +55,30 @@ export class Bookmarks {
 		return this.names.get(`${show} ${target}`) ?? null;
 	}
 
+	/** What a row of contents leads to; null where it leads nowhere. */
+	placeOf(id: string): string | null {
+		return this.places.get(id) ?? null;
+	}
+	private placed(id: string, words: ParagraphChild[]): ParagraphChild[] {
+		const name = this.placeOf(id);
+		return name ? [new Bookmark({ id: name, children: words })] : words;
+	}
+
 	/** Words in the bookmark of a part of something, where that is referred to. */
 	around(id: string, part: CrossRefShow, words: ParagraphChild[]): ParagraphChild[] {
 		const name = id ? this.nameOf(id, part) : null;
 		return name ? [new Bookmark({ id: name, children: words })] : words;
 	}
 
+	/** The label of a caption. */
+	label(id: string, words: ParagraphChild[]): ParagraphChild[] {
+		return this.placed(id, this.around(id, 'label', words));
+	}
+
 	/** Words of a heading, which are what every reference to it prints. */
 	heading(id: string, words: ParagraphChild[]): ParagraphChild[] {
-		return (['label', 'number', 'title'] as const).reduce((inner, part) => this.around(id, part, inner), words);
+		const named = (['label', 'number', 'title'] as const).reduce((inner, part) => this.around(id, part, inner), words);
+		return this.placed(id, named);
 	}
 }
 
@@ -82,7 +116,7 @@ export function captionWords(
 	const { word, number, roman, end, ownLine } = captionLabel(b, doc);
 	if (!number) return words;
 	const kind = b.t === 'table' ? 'Table' : 'Figure';
-	const label = bookmarks.around(b.id, 'label', [
+	const label = bookmarks.label(b.id, [
 		new TextRun({ text: `${word} `, style: 'CaptionLabel' }),
 		...bookmarks.around(b.id, 'number', [sequence(kind, number, { label: true, roman })])
 	]);

@@ -2,8 +2,10 @@
 import type { Run } from '../../csl';
 import { captionForm, type CaptionLook } from '../../page';
 import { mathml } from '../math';
+import { Listed, type Contents, type ContentsRow } from '../contents';
 import {
 	captionLabel,
+	splitTitle,
 	type CaptionLabel,
 	type Captions,
 	type BlockLook,
@@ -38,7 +40,8 @@ export function writeHtml(doc: FinalDoc): string {
 		notes.push({ kind: i.kind, number: i.number, nth, html });
 		return `<a id="ref-${i.kind}-${nth}" href="#${i.kind}-${nth}" role="doc-noteref"><sup>${i.number}</sup></a>`;
 	};
-	const body = doc.blocks.map((b) => blockHtml(b, put, doc)).join('\n');
+	const listed = new Listed(splitTitle(doc).body, doc, '');
+	const body = doc.blocks.map((b) => blockHtml(b, put, { ...doc, listed })).join('\n');
 	const section = (kind: 'footnote' | 'endnote', title: string) => {
 		const list = notes.filter((n) => n.kind === kind);
 		if (!list.length) return '';
@@ -71,6 +74,8 @@ blockquote { margin: 1em 2em; }
 .notes { border-top: 1px solid #999; margin-top: 3em; font-size: 0.9em; }
 a { color: inherit; } [role=doc-noteref] { text-decoration: none; } sup { line-height: 0; }
 .small-caps { font-variant: small-caps; }
+.contents .label { font-weight: 700; } .contents ul { list-style: none; padding: 0; } .contents a { text-decoration: none; }
+.contents .level-2 { padding-left: 1.5em; } .contents .level-3 { padding-left: 3em; } .contents .level-4 { padding-left: 4.5em; }
 .page-break { break-after: page; border: 0; } .equation { display: flex; justify-content: center; gap: 2em; }
 ${captionCss(doc.captions, 'figure')}
 ${captionCss(doc.captions, 'table')}
@@ -144,7 +149,7 @@ function cell(c: FinalCell, put: PutNote): string {
 }
 
 /** A block of text. */
-export function blockHtml(b: FinalBlock, put: PutNote, doc: Captions): string {
+export function blockHtml(b: FinalBlock, put: PutNote, doc: Captions & { listed: Listed }): string {
 	switch (b.t) {
 		case 'paragraph':
 			return `<p${look(b)}>${inlineHtml(b.inlines, put)}</p>`;
@@ -172,9 +177,20 @@ export function blockHtml(b: FinalBlock, put: PutNote, doc: Captions): string {
 			return `<p class="equation"${place(b.id)}>${mathHtml(b.tex, true)}${b.number ? ` <span>(${b.number})</span>` : ''}</p>`;
 		case 'page-break':
 			return '<hr class="page-break">';
+		case 'contents':
+			return contentsHtml(b, doc.listed.of(b), put);
 		case 'bibliography':
 			return list(b, put);
 	}
+}
+
+function contentsHtml(b: Contents, rows: readonly ContentsRow[], put: PutNote): string {
+	const items = rows.map((r) => {
+		const words = `${esc(r.label)}${inlineHtml(r.words, put)}`;
+		return `<li class="level-${r.level}" dir="auto">${r.id ? `<a href="#${placeId(r.id)}">${words}</a>` : words}</li>`;
+	});
+	// of the roles in DPUB-ARIA 1.1 only contents have one
+	return `<nav${b.of === 'headings' ? ' role="doc-toc"' : ''} class="contents" data-of="${b.of}" data-levels="${b.levels}" aria-label="${esc(b.title)}"><p class="label">${esc(b.title)}</p><ul>${items.join('')}</ul></nav>`;
 }
 
 /** How captions of tables or figures stand, as a rule of a style sheet. */
@@ -222,7 +238,7 @@ function list(b: List, put: PutNote): string {
 	);
 	const head = `<h2${heading ? ` style="${heading.trim()}"` : ''}>${inlineHtml(b.heading, put)}</h2>`;
 	const note = b.note ? `<p>${esc(b.note)}</p>\n` : '';
-	return `<section role="doc-bibliography"${b.look.ownPage ? ' class="own-page"' : ''}${FONTS[b.look.font] ? ` style="${FONTS[b.look.font].trim()}"` : ''}>${head}\n${note}${groups.join('\n')}</section>`;
+	return `<section${place(b.id)} role="doc-bibliography"${b.look.ownPage ? ' class="own-page"' : ''}${FONTS[b.look.font] ? ` style="${FONTS[b.look.font].trim()}"` : ''}>${head}\n${note}${groups.join('\n')}</section>`;
 }
 
 /** An entry whose number stands in the margin has a tab behind it. */

@@ -4,12 +4,14 @@ import type { Run } from '../../csl';
 import { assetFromData } from '../../manuscript';
 import { FONTS, SIZES, type PageSetup } from '../../page';
 import { isRightToLeft } from '../clean-text';
+import { Listed, type Contents } from '../contents';
 import {
 	captionLabel,
 	type CaptionLabel,
 	type Captions,
 	everyInline,
 	inLanguage,
+	splitTitle,
 	type FinalBlock,
 	type FinalCell,
 	type FinalDoc,
@@ -18,7 +20,7 @@ import {
 import { mathml } from '../math';
 import type { OpeningLine } from '../opening';
 import { AutomaticStyles, type ParagraphLook } from './automatic';
-import { HEADING } from './styles';
+import { CONTENTS, HEADING } from './styles';
 import { attributes, textXml, xml } from './xml';
 
 /** A member of the package beside the text. */
@@ -44,6 +46,7 @@ export class Content {
 	readonly members: Member[] = [];
 	private readonly referred = new Set<string>();
 	private readonly captions: Captions;
+	private readonly listed: Listed;
 	private notes = 0;
 	private tables = 0;
 	private objects = 0;
@@ -54,7 +57,11 @@ export class Content {
 		doc: FinalDoc,
 		private readonly setup: PageSetup
 	) {
+		const { body } = splitTitle(doc);
+		this.listed = new Listed(body, doc, setup.numbering);
 		for (const i of everyInline(doc.blocks)) if (i.t === 'ref') this.referred.add(i.target);
+		if (setup.contents || body.some((b) => b.t === 'contents' && b.of === 'headings'))
+			for (const r of this.listed.of({ of: 'headings', levels: Infinity })) if (r.id) this.referred.add(r.id);
 		this.captions = doc;
 		this.width = SIZES[setup.paper].width - setup.margins.left - setup.margins.right;
 	}
@@ -88,17 +95,40 @@ export class Content {
 			.join('');
 	}
 
-	/** Entries of the headings; their pages are the other program's to fill in. */
-	contents(headings: { level: number; words: string }[], levels: number): string {
-		const rows = headings
-			.filter((h) => h.level <= levels)
-			.map(
-				(h) =>
-					`<text:p text:style-name="${this.styles.paragraph('Standard', { left: (h.level - 1) * 0.75 })}">${textXml(h.words)}</text:p>`
-			)
-			.join('');
-		const title = '<text:p text:style-name="Abstract_20_Heading">Contents</text:p>';
-		return `<text:table-of-content text:name="Contents" text:protected="false"><text:table-of-content-source text:outline-level="${levels}"><text:index-title-template text:style-name="Abstract_20_Heading">Contents</text:index-title-template></text:table-of-content-source><text:index-body><text:index-title text:name="Contents_Head">${title}</text:index-title>${rows}</text:index-body></text:table-of-content>`;
+	/**
+	 * Contents, or a list of figures or tables (8.3, 8.5, 8.6), with its rows; the number of a row's page is a reference of its own.
+	 * @param apart whether they begin on a new page
+	 */
+	contents(b: Contents, apart = false): string {
+		const name = { headings: 'table-of-content', figures: 'illustration-index', tables: 'table-index' }[b.of];
+		const title = xml(b.title);
+		const heading = this.paragraph(
+			'Contents_20_Heading',
+			[{ t: 'text', run: { text: b.title } }],
+			apart ? { pageBefore: true } : {}
+		);
+		const levels = b.of === 'headings' ? Array.from({ length: b.levels }, (_, n) => n + 1) : [1];
+		const templates = levels.map(
+			(n) =>
+				`<text:${name}-entry-template${b.of === 'headings' ? ` text:outline-level="${n}"` : ''} text:style-name="${CONTENTS(n)}"><text:index-entry-link-start/>${
+					b.of === 'headings' ? '<text:index-entry-chapter/>' : ''
+				}<text:index-entry-text/><text:index-entry-tab-stop style:type="right" style:leader-char="."/><text:index-entry-page-number/><text:index-entry-link-end/></text:${name}-entry-template>`
+		);
+		const source =
+			b.of === 'headings'
+				? ` text:outline-level="${b.levels}"`
+				: ` text:caption-sequence-name="${b.of === 'figures' ? 'Figure' : 'Table'}" text:caption-sequence-format="text"`;
+		const rows = this.listed.of(b).map((r) => {
+			const words = `${textXml(r.label)}${this.words(r.words)}`;
+			const to = xml(`ref-${r.id}`);
+			const page =
+				b.of === 'headings'
+					? `<text:bookmark-ref text:reference-format="page" text:ref-name="${to}"/>`
+					: `<text:sequence-ref text:reference-format="page" text:ref-name="${to}"/>`;
+			const row = b.of === 'headings' ? `<text:a xlink:type="simple" xlink:href="#${to}">${words}</text:a>` : words;
+			return `<text:p text:style-name="${CONTENTS(r.level)}">${r.id ? `${row}<text:tab/>${page}` : words}</text:p>`;
+		});
+		return `<text:${name} text:name="${title}" text:protected="false"><text:${name}-source${source}><text:index-title-template text:style-name="Contents_20_Heading">${title}</text:index-title-template>${templates.join('')}</text:${name}-source><text:index-body><text:index-title text:name="${title}_Head">${heading}</text:index-title>${rows.join('')}</text:index-body></text:${name}>`;
 	}
 
 	// --- words ----------------------------------------------------------------------------------------------------------
@@ -223,11 +253,7 @@ export class Content {
 					align: b.align,
 					...this.turned()
 				});
-				const words = this.words(inLanguage(b.inlines, b.lang));
-				const name = xml(`ref-${b.id}`);
-				const marked = this.referred.has(b.id)
-					? `<text:bookmark-start text:name="${name}"/>${words}<text:bookmark-end text:name="${name}"/>`
-					: words;
+				const marked = this.marked(b.id, this.words(inLanguage(b.inlines, b.lang)));
 				return `<text:h text:style-name="${style}" text:outline-level="${Math.max(1, b.level - 1)}">${marked}</text:h>`;
 			}
 			case 'quote':
@@ -264,9 +290,19 @@ export class Content {
 				if (this.turning) return this.blankTurned() + this.block(b, inList);
 				this.turning = true;
 				return '';
+			case 'contents':
+				return this.contents(b);
 			case 'bibliography':
 				return this.sources(b);
 		}
+	}
+
+	/** Words of a heading in a bookmark, where something leads to it. */
+	private marked(id: string, words: string): string {
+		const name = xml(`ref-${id}`);
+		return id && this.referred.has(id)
+			? `<text:bookmark-start text:name="${name}"/>${words}<text:bookmark-end text:name="${name}"/>`
+			: words;
 	}
 
 	/** “Table 2. ” before a caption. */
@@ -373,7 +409,7 @@ export class Content {
 			font,
 			...(look.bold ? {} : { bold: false })
 		});
-		const head = `<text:h text:style-name="${style}" text:outline-level="1">${this.words(b.heading)}</text:h>`;
+		const head = `<text:h text:style-name="${style}" text:outline-level="1">${this.marked(b.id, this.words(b.heading))}</text:h>`;
 		const note = b.note ? this.paragraph('Standard', [{ t: 'text', run: { text: b.note } }], { font }) : '';
 		const groups = b.groups.map((g) => {
 			const title = g.title

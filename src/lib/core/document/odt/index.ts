@@ -3,10 +3,10 @@
  * numbers and references as fields. Nothing in it is live.
  */
 import { strToU8, zipSync, type Zippable } from 'fflate';
-import { cleanPage, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
-import { splitTitle, type FinalDoc, type FinalInline } from '../final';
+import { cleanPage, contentsTitle, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
+import { ownContents } from '../contents';
+import { splitTitle, type FinalDoc } from '../final';
 import { abstractLines, openingLines } from '../opening';
-import { HeadingNumbers } from '../pages/numbers';
 import { surnameOf } from '../pages/opening';
 import { Content } from './content';
 import { stylesPart } from './styles';
@@ -19,12 +19,6 @@ export interface OdtPage {
 	fields: TitleFields;
 }
 
-const plain = (list: readonly FinalInline[]): string =>
-	list
-		.map((i) => (i.t === 'text' ? i.run.text : i.t === 'ref' ? i.text : ' '))
-		.join('')
-		.trim();
-
 /** @param page how the pages are set up; as they are where nothing was chosen when left out */
 export function writeOdt(
 	doc: FinalDoc,
@@ -36,13 +30,10 @@ export function writeOdt(
 	const inColumns = setup.columns === 2;
 	const opening = openingLines(title.length > 0, doc.authors, fields, setup);
 	const before = content.opening(opening.lines, title);
-	const numbers = new HeadingNumbers(setup.numbering);
-	const headings = body.flatMap((b) =>
-		b.t === 'heading' ? [{ level: b.level - 1, words: numbers.next(b.level) + plain(b.inlines) }] : []
-	);
-	const contents = setup.contents ? content.contents(headings, setup.contents) : '';
+	const own = ownContents(body, setup, contentsTitle('headings', doc.lang));
+	const contents = own ? content.contents(own, before !== '') : '';
 	const abstract = inColumns ? content.opening(abstractLines(fields, setup, false), title) : '';
-	const ownPage = before !== '' && (setup.contents > 0 || opening.ownPage);
+	const ownPage = own !== null || (before !== '' && opening.ownPage);
 	const text = abstract + content.body(body, ownPage);
 	const columns = inColumns
 		? `<text:section text:style-name="${content.styles.section(2)}" text:name="Text">${text}</text:section>`

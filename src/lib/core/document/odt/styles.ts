@@ -1,5 +1,5 @@
 /** Named styles, pages, head and foot of a file (OpenDocument 1.3, Part 3, 16): what a person can restyle at one place. */
-import { captionForm, FONTS, SIZES, type HeadingLook, type PageSetup, type Slots } from '../../page';
+import { captionForm, FONTS, MOST_LEVELS, SIZES, type HeadingLook, type PageSetup, type Slots } from '../../page';
 import type { HeadWords } from '../pages/style';
 import { slotParts } from '../pages/slots';
 import { languageAttributes } from './automatic';
@@ -7,6 +7,9 @@ import { attributes, part, xml } from './xml';
 
 /** Names as style names may be written (19.502 style:name): a space is `_20_`. */
 export const HEADING = (level: number): string => `Heading_20_${Math.min(6, Math.max(1, level - 1))}`;
+
+/** Rows of contents. @param level 1 for a section */
+export const CONTENTS = (level: number): string => `Contents_20_${level}`;
 
 const cm = (n: number): string => `${+n.toFixed(3)}cm`;
 const pt = (n: number): string => `${+n.toFixed(2)}pt`;
@@ -161,6 +164,25 @@ function paragraphStyles(setup: PageSetup): string {
 			words: { 'style:font-name': 'mono' }
 		}),
 		style({ name: 'Bibliography_20_1', shown: 'Bibliography 1', parent: 'Standard' }),
+		style({
+			name: 'Contents_20_Heading',
+			shown: 'Contents Heading',
+			parent: 'Standard',
+			paragraph: { 'fo:text-align': 'center', 'fo:keep-with-next': 'always', 'fo:margin-bottom': lines(0.5) },
+			words: { 'fo:font-weight': 'bold' }
+		}),
+		...Array.from({ length: MOST_LEVELS }, (_, n) => {
+			const width = SIZES[setup.paper].width - setup.margins.left - setup.margins.right;
+			const left = n * 0.635;
+			return style({
+				name: CONTENTS(n + 1),
+				shown: `Contents ${n + 1}`,
+				parent: 'Standard',
+				paragraph: { 'fo:line-height': '115%', 'fo:margin-left': cm(left), 'fo:margin-right': cm(1.27) },
+				// counted from where the paragraph begins
+				tabs: `<style:tab-stops><style:tab-stop style:position="${cm(width - left)}" style:type="right" style:leader-style="dotted" style:leader-text="."/></style:tab-stops>`
+			});
+		}),
 		style({ name: 'Footnote', ...note }),
 		style({ name: 'Endnote', ...note }),
 		...['Header', 'Footer'].map((name) => {

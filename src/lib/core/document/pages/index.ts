@@ -2,7 +2,8 @@
  * The final manuscript as pages: HTML and a style sheet that a paged-media program lays out (`ui/pages`). Footnotes stand
  * where their marks are and are floated to the foot; numbers are those of the manuscript, so that pages made apart agree.
  */
-import { type PageSetup, type TitleFields } from '../../page';
+import { contentsTitle, type PageSetup, type TitleFields } from '../../page';
+import { Listed, ownContents, type Contents, type ContentsRow } from '../contents';
 import { blockHtml, esc, inlineHtml, placeId, type PutNote } from '../html';
 import { splitTitle, type FinalDoc, type FinalInline } from '../final';
 import { HeadingNumbers } from './numbers';
@@ -40,9 +41,12 @@ export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields)
 		return `${mark}<span class="fn" data-number="${note.number}">${lines}</span>`;
 	};
 
-	const { title, body } = splitTitle(doc);
+	const { title, body: all } = splitTitle(doc);
+	// what is listed needs a name
+	const body = all.map((b, n) => (b.t === 'heading' && !b.id ? { ...b, id: `head-${n + 1}` } : b));
+	const listed = new Listed(body, doc, setup.numbering);
+	const around = { ...doc, listed };
 	const numbers = new HeadingNumbers(setup.numbering);
-	const contents: { level: number; words: string; id: string }[] = [];
 	const out: string[] = [];
 	let runIn = '';
 	const flush = () => {
@@ -56,11 +60,10 @@ export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields)
 	for (const b of body) {
 		if (b.t === 'heading') {
 			flush();
-			const id = b.id ? placeId(b.id) : `head-${contents.length + 1}`;
+			const id = placeId(b.id);
 			const number = numbers.next(b.level);
 			const words = `${esc(number)}${inlineHtml(b.inlines, put)}`;
 			const look = setup.headings[Math.min(b.level, 6) - 2] ?? setup.headings[0];
-			contents.push({ level: b.level - 1, words: `${number}${plain(b.inlines)}`, id });
 			if (look.runIn) {
 				const stop = /[.?!:]$/.test(plain(b.inlines).trim()) ? '' : '.';
 				runIn = `<span class="run-in-${b.level}" id="${id}">${words}${stop}</span> `;
@@ -76,13 +79,15 @@ export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields)
 		}
 		flush();
 		if (b.t === 'bibliography') placeEndnotes();
-		out.push(b.t === 'table' ? withHead(blockHtml(b, put, doc)) : blockHtml(b, put, doc));
+		if (b.t === 'contents') out.push(contentsHtml(b, listed.of(b), put));
+		else out.push(b.t === 'table' ? withHead(blockHtml(b, put, around)) : blockHtml(b, put, around));
 	}
 	flush();
 	placeEndnotes();
 
 	const opening = openingHtml({ title, authors: doc.authors, fields }, setup, put);
-	const list = setup.contents ? contentsHtml(contents.filter((c) => c.level <= setup.contents)) : '';
+	const own = ownContents(body, setup, contentsTitle('headings', doc.lang));
+	const list = own ? contentsHtml(own, listed.of(own), put, true) : '';
 	const inColumns =
 		setup.columns === 2 ? `<div class="columns">${abstractHtml(fields, setup)}${out.join('\n')}</div>` : out.join('\n');
 	const abstract = setup.opening === 'byline' && setup.columns === 1 ? abstractHtml(fields, setup) : '';
@@ -100,13 +105,14 @@ export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields)
 	};
 }
 
-function contentsHtml(list: readonly { level: number; words: string; id: string }[]): string {
+/** @param apart whether the text goes on on a page of its own */
+function contentsHtml(b: Contents, list: readonly ContentsRow[], put: PutNote, apart = false): string {
 	if (!list.length) return '';
-	const rows = list.map(
-		(c) =>
-			`<a class="level-${c.level}" href="#${c.id}"><span>${esc(c.words)}</span><span class="dots"></span><span class="to" data-to="${c.id}"></span></a>`
-	);
-	return `<nav class="contents"><p class="label">Contents</p>${rows.join('')}</nav>`;
+	const rows = list.map((r) => {
+		const id = r.id && placeId(r.id);
+		return `<a class="level-${r.level}"${id ? ` href="#${id}"` : ''}><span class="what" dir="auto">${esc(r.label)}${inlineHtml(r.words, put)}</span><span class="dots"></span><span class="to" data-to="${id}"></span></a>`;
+	});
+	return `<nav class="contents${apart ? ' apart' : ''}"><p class="label" dir="auto">${esc(b.title)}</p>${rows.join('')}</nav>`;
 }
 
 /** Rows of header cells at the top of a table are its head, which is repeated on each page. */

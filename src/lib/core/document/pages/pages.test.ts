@@ -118,8 +118,11 @@ test('headings that run in head the paragraph behind them; alone they are a para
 		'student',
 		doc([heading(5, 'Lamps'), paragraph(...text('They burned.')), heading(5, 'Oil?')])
 	).html;
-	assert.match(html, /<p class="first"[^>]*><span class="run-in-5" id="head-1">Lamps\.<\/span> They burned\.<\/p>/);
-	assert.match(html, /<p class="first"><span class="run-in-5" id="head-2">Oil\?<\/span> <\/p>/);
+	assert.match(
+		html,
+		/<p class="first"[^>]*><span class="run-in-5" id="place-head-2">Lamps\.<\/span> They burned\.<\/p>/
+	);
+	assert.match(html, /<p class="first"><span class="run-in-5" id="place-head-4">Oil\?<\/span> <\/p>/);
 });
 
 test('what was typed is text in pages of every kind, never markup', () => {

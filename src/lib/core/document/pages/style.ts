@@ -82,9 +82,10 @@ ${setup.headings.map((h, i) => headingRule(h, i + 2, setup)).join('\n')}
 .abstract .label { text-align: center; font-weight: 700; break-after: avoid; }
 .abstract .keywords { text-indent: ${setup.abstractPage ? setup.indent : 0}cm; }
 .abstract { margin-bottom: ${setup.lines}em; }
-.contents { break-after: page; }
-.contents .label { text-align: center; font-weight: 700; margin-bottom: 1em; }
+.contents { margin-bottom: ${setup.lines}em; } .contents.apart { break-after: page; }
+.contents .label { text-align: center; font-weight: 700; margin-bottom: 1em; break-after: avoid; text-indent: 0; }
 .contents a { display: flex; gap: 0.5em; color: inherit; text-decoration: none; line-height: 1.5; align-items: baseline; }
+.contents a .to { flex: none; } .contents a { break-inside: avoid; }
 .contents a .dots { flex: 1; border-bottom: 1px dotted #555; min-width: 2em; }
 .contents .level-2 { padding-left: 1.5em; } .contents .level-3 { padding-left: 3em; } .contents .level-4, .contents .level-5 { padding-left: 4.5em; }
 blockquote { margin: ${setup.after || setup.size / 2}pt ${setup.columns === 2 ? 0.5 : 1.27}cm; }

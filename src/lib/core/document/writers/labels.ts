@@ -1,5 +1,5 @@
 /** Labels of what a paper refers to, for formats in which things are referred to by names. */
-import { everyBlock, everyLine, textOf, type Paper } from '../../paper';
+import { everyBlock, everyLine, listedIn, textOf, type Paper } from '../../paper';
 
 export interface Labels {
 	/** The label of a heading, a table, a figure or a formula, by its id; only of what needs one. */
@@ -8,10 +8,15 @@ export interface Labels {
 	titles: Map<string, string>;
 }
 
-/** @param taken names that are something else's */
-export function labelsOf(paper: Pick<Paper, 'head' | 'blocks'>, names: Iterable<string>): Labels {
+/**
+ * @param names that are something else's
+ * @param links whether rows of contents lead to what they list
+ */
+export function labelsOf(paper: Pick<Paper, 'head' | 'blocks'>, names: Iterable<string>, links = false): Labels {
 	const wanted = new Set<string>();
 	for (const { line } of everyLine(paper)) for (const i of line) if (i.t === 'cross-ref') wanted.add(i.target);
+	for (const b of paper.blocks)
+		if (b.t === 'contents' && links) for (const r of listedIn(paper.blocks, b)) wanted.add(r.id);
 	const taken = new Set(names);
 	const labels = new Map<string, string>();
 	const titles = new Map<string, string>();

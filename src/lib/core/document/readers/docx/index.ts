@@ -2,6 +2,7 @@
  * Word-processor files (ECMA-376, WordprocessingML) as papers: citations of the standard become live, notes, lists, tables,
  * figures, formulas and references come along. Nothing of a file is run and nothing is fetched.
  */
+import { contentsNamed } from '../../../page';
 import {
 	cellContent,
 	emptyPaper,
@@ -9,6 +10,7 @@ import {
 	newId,
 	paragraph,
 	rectangular,
+	textOf,
 	words,
 	type Align,
 	type Block,
@@ -75,6 +77,8 @@ export class DocxReader {
 	private readonly relations: Map<string, Relation & { type: string }>;
 	private where = 'at the beginning';
 	private titled = false;
+	/** The words above contents that are still to come. */
+	private contentsTitle = '';
 	/** What is live in the text; null for files of others. */
 	live: LiveText | null = null;
 
@@ -230,6 +234,15 @@ export class DocxReader {
 					heading: { t: 'heading', id: '', level: 2, content: [], lang: '', align: '' }
 				}
 			];
+		if (line.contents?.t === 'contents') {
+			const title = this.contentsTitle;
+			this.contentsTitle = '';
+			return [{ ...line.contents, title: contentsNamed(title) === line.contents.of ? '' : title }];
+		}
+		if (style?.name === 'toc heading') {
+			this.contentsTitle = textOf(line.content);
+			return [];
+		}
 		if (before || runs.swallowing || /^toc \d|^table of figures/.test(style?.name ?? '')) return [];
 		if (style?.level && line.content.length)
 			this.where = `in “${line.content

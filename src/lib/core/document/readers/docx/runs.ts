@@ -1,5 +1,7 @@
 /** Words of a paragraph with their formatting, notes, fields, formulas and pictures (ECMA-376, Part 1, 17.3.2 and 17.16). */
-import { newId, type Inline, type Mark } from '../../../paper';
+import { MOST_LEVELS } from '../../../page';
+import { newId, type Block, type Inline, type Mark } from '../../../paper';
+import { captionKind } from '../captions';
 import { attribute, child, descendants, elementsOf, wordsIn, type Xml } from '../package-file';
 import { TAGS } from '../../live-data';
 import type { DocxReader } from './index';
@@ -36,6 +38,8 @@ export interface Line {
 	sequence: string;
 	/** A bibliography begins here. */
 	bibliography: boolean;
+	/** Contents, or a list of figures or tables, ended in it. */
+	contents: Block | null;
 	/** What boxes beside the text hold (17.17.1). */
 	boxes: Xml[];
 }
@@ -259,8 +263,10 @@ export class Runs {
 				this.line.bibliography = true;
 				return;
 			case 'TOC':
+				this.line.contents = contentsField(instruction);
+				return;
 			case 'INDEX':
-				this.reader.loses('the table of contents: it is made anew');
+				this.reader.loses('an index of words');
 				return;
 			case 'REF':
 			case 'PAGEREF':
@@ -283,6 +289,18 @@ export class Runs {
 				this.line.sequence = /^\s*SEQ\s+(\S+)/i.exec(instruction)?.[1] ?? '';
 		}
 	}
+}
+
+const LISTS = { table: 'tables', figure: 'figures', none: null } as const;
+
+/** What a field of contents lists (17.16.5.68): what a sequence counts, or headings down to a level. */
+function contentsField(instruction: string): Block | null {
+	const counted = /\\[ac]\s+"?([^"\\]+?)"?(?:\s|$)/i.exec(instruction)?.[1].trim() ?? '';
+	const of = counted ? LISTS[captionKind(counted, '') || 'none'] : 'headings';
+	const levels = Number(/\\o\s+"?\d-(\d)/i.exec(instruction)?.[1]) || 3;
+	return of
+		? { t: 'contents', of, title: '', levels: of === 'headings' ? Math.min(MOST_LEVELS, Math.max(1, levels)) : 3 }
+		: null;
 }
 
 /** What a reference shows: ours say it by their names, others by a switch for numbers (17.16.5.49). */
@@ -310,6 +328,7 @@ const emptyLine = (): Line => ({
 	bookmarks: [],
 	sequence: '',
 	bibliography: false,
+	contents: null,
 	boxes: []
 });
 

@@ -14,6 +14,7 @@ import {
 	type Block,
 	type Paper
 } from '../../../paper';
+import { CONTENTS_OF, contentsNamed, MOST_LEVELS, type ContentsOf } from '../../../page';
 import { equationIn } from '../equation';
 import { settleLevels } from '../levels';
 import { Losses } from '../../losses';
@@ -30,7 +31,6 @@ const SKIPPED = new Set([
 	'template',
 	'head',
 	'noscript',
-	'nav',
 	'button',
 	'form',
 	'select',
@@ -136,6 +136,11 @@ export class HtmlReader {
 				return figureOf(n, this);
 			case 'pre':
 				return [{ t: 'code', text: wordsOf([n]).replace(/^\n|\n$/g, ''), language: '' }];
+			case 'nav': {
+				// other navigation is no text
+				const contents = contentsOf(n);
+				return contents ? [contents] : [];
+			}
 			case 'hr':
 				if (/page-break|break-(?:after|before)/.test(`${attr(n, 'style')} ${attr(n, 'class')}`))
 					return [{ t: 'page-break' }];
@@ -188,6 +193,21 @@ function holdsBlocks(n: Element, depth = 0): boolean {
 		depth < DEEPEST &&
 		kidsOf(n).some((k) => isElement(k) && (!INLINE.has(k.name) || holdsBlocks(k, depth + 1)))
 	);
+}
+
+/** Contents, ours or those that say by their role that they are some (DPUB-ARIA 1.1, doc-toc); null for other navigation. */
+function contentsOf(n: Element): Block | null {
+	const said = attr(n, 'data-of') as ContentsOf;
+	const of = CONTENTS_OF.includes(said) ? said : attr(n, 'role') === 'doc-toc' ? 'headings' : null;
+	if (!of) return null;
+	const title = attr(n, 'aria-label').trim();
+	const levels = Number(attr(n, 'data-levels')) || 3;
+	return {
+		t: 'contents',
+		of,
+		title: contentsNamed(title) === of ? '' : title,
+		levels: Math.min(MOST_LEVELS, Math.max(1, Math.round(levels)))
+	};
 }
 
 export function readHtml(text: string, beside: Beside): ReadPaper {

@@ -30,6 +30,11 @@ export class Definitions {
 		return this.all.has(name);
 	}
 
+	/** What a command without arguments stands for; null for one that the paper does not define. */
+	wordsOf(name: string): Node[] | null {
+		return this.all.get(name)?.body ?? null;
+	}
+
 	/** `\newcommand{\x}[2][default]{…}` and its kin, read behind the command itself. */
 	newCommand(at: Cursor): void {
 		at.star();

@@ -47,6 +47,8 @@ export class LatexReader {
 	readonly lost = new Losses();
 	readonly result: ReadPaper = { paper: this.paper, bibliographies: [], uncited: [], dropped: [] };
 	readonly definitions = new Definitions(isKnown);
+	/** Levels of headings that contents list (the counter `tocdepth`); 3 in the class `article`. */
+	contentsLevels = 3;
 	/** What the next label names. */
 	anchor: Anchor | null = null;
 	private readonly labels = new Map<string, Anchor>();

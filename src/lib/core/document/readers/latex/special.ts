@@ -1,4 +1,5 @@
 /** Commands that do something of their own. */
+import { contentsNamed, MOST_LEVELS, type ContentsOf } from '../../../page';
 import { newId, textOf } from '../../../paper';
 import type { LatexReader } from '.';
 import { readCite } from './cites';
@@ -54,10 +55,16 @@ const place: Command = (r, at) => {
 	if (last && name) last.affiliations = [...last.affiliations, name];
 	else if (name) r.loses(`the place “${name.slice(0, 60)}”, which belongs to no author`);
 };
-const contents: Command = (r, _, flow, name) => {
-	flow.end();
-	r.loses(`\\${name}: contents are made anew`);
-};
+const contents =
+	(of: ContentsOf, titled: string): Command =>
+	(r, at, flow) => {
+		const said = r.definitions.wordsOf(titled);
+		const title = said ? textOf(r.inlines(said)) : '';
+		const levels = of === 'headings' ? r.contentsLevels : MOST_LEVELS;
+		flow.block({ t: 'contents', of, title: contentsNamed(title) === of ? '' : title, levels });
+		// a space behind a command is none
+		at.skipSpace();
+	};
 const link = (r: LatexReader, href: string, flow: Flow, words: () => void): void => {
 	const before = flow.marks;
 	if (/^(?:https?:|mailto:)/i.test(href)) flow.mark([...before, { t: 'link', href }]);
@@ -365,9 +372,13 @@ export const COMMANDS: Record<string, Command> = {
 	pagebreak: pageBreak,
 	cleardoublepage: pageBreak,
 	eject: pageBreak,
-	tableofcontents: contents,
-	listoffigures: contents,
-	listoftables: contents,
+	tableofcontents: contents('headings', 'contentsname'),
+	listoffigures: contents('figures', 'listfigurename'),
+	listoftables: contents('tables', 'listtablename'),
+	setcounter: (r, at) => {
+		const [counter, value] = [rawOf(at.arg()), Number(rawOf(at.arg()))];
+		if (counter === 'tocdepth' && value >= 1 && value <= MOST_LEVELS) r.contentsLevels = Math.round(value);
+	},
 	appendix: (_, __, flow) => flow.end(),
 	par: (_, __, flow) => flow.end(),
 	'\\': (r, at, flow) => {

@@ -32,6 +32,7 @@ import { takePicture } from '../pictures';
 import type { Beside, ReadPaper } from '../types';
 import { cutAttrs, decode, labelOf, slug, texOf, trim, withEscapes } from './attributes';
 import { readFrontMatter } from './front-matter';
+import { contentsAt } from './contents';
 import { InlineHtml } from './html';
 import { JOINER, LINE, prepare, REFS, type Prepared } from './prepare';
 import { scanLine } from './scan';
@@ -182,6 +183,12 @@ class Reader {
 				const taken = behind ? this.captionOf(next) : null;
 				out.push(this.table(n, taken));
 				if (taken) i++;
+				continue;
+			}
+			const contents = n.type === 'html' ? contentsAt(list, i) : null;
+			if (contents) {
+				out.push(contents.block);
+				i = contents.end;
 				continue;
 			}
 			out.push(...this.block(n));

@@ -33,6 +33,7 @@ import {
 } from '../package-file';
 import { takePicture } from '../pictures';
 import { DocumentError, type ReadPaper } from '../types';
+import { contentsOf, titleOf } from './contents';
 import { itemOfMark } from './sources';
 import { takeStyles, type ListStyle, type Style } from './styles';
 
@@ -42,9 +43,6 @@ const SKIPPED = new Set([
 	'text:tracked-changes',
 	'text:sequence-decls',
 	'office:forms',
-	'text:table-of-content',
-	'text:illustration-index',
-	'text:table-index',
 	'text:alphabetical-index',
 	'text:variable-decls',
 	'text:user-field-decls'
@@ -154,9 +152,16 @@ class OdtReader {
 	}
 
 	private block(x: Xml, out: Block[]): void {
+		const contents = contentsOf(x);
+		if (contents) {
+			const first = [...descendants(x, 'text:p')][0];
+			if (this.styles.get(`paragraph ${attribute(first, 'text:style-name')}`)?.pageBreak && out.length)
+				out.push({ t: 'page-break' });
+			out.push(contents);
+			return;
+		}
 		if (SKIPPED.has(x.name)) {
-			if (/table-of-content|index$/.test(x.name))
-				this.lost.add('a table of contents or an index: it is made anew', this.where);
+			if (/index$/.test(x.name)) this.lost.add('an index of words', this.where);
 			return;
 		}
 		switch (x.name) {
@@ -175,7 +180,7 @@ class OdtReader {
 					t: 'bibliography',
 					id: newId(),
 					settings: {},
-					heading: { t: 'heading', id: '', level: 2, content: words(this.titleOf(x)), lang: '', align: '' }
+					heading: { t: 'heading', id: '', level: 2, content: words(titleOf(x)), lang: '', align: '' }
 				});
 				return;
 			case 'text:section':
@@ -186,10 +191,6 @@ class OdtReader {
 		}
 	}
 	private titled = false;
-
-	private titleOf(x: Xml): string {
-		return wordsIn([...descendants(x, 'text:index-title')][0]).trim();
-	}
 
 	private heading(x: Xml, out: Block[]): void {
 		const { boxes } = this;

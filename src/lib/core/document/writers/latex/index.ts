@@ -49,6 +49,13 @@ const BEYOND_LATIN = /[\u0370-\u1dff\u2c00-\ud7ff\uf900-\ufaff\ud800-\udfff]/;
 /** A bracket at the beginning of an environment or an item would be its option. */
 const guarded = (tex: string): string => tex.replace(/^\s*\[/, '{}[');
 
+/** What makes contents and lists, and what their titles are called by (LaTeX 2e; babel names them by the language). */
+const LISTS = {
+	headings: ['tableofcontents', 'contentsname'],
+	figures: ['listoffigures', 'listfigurename'],
+	tables: ['listoftables', 'listtablename']
+} as const;
+
 class Writer {
 	private readonly lost = new Losses();
 	private readonly keys: Map<string, string>;
@@ -243,6 +250,12 @@ class Writer {
 				return `\\begin{verbatim}\n${b.text.replace(/\\end\{verbatim\}/g, '\\end {verbatim}')}\n\\end{verbatim}`;
 			case 'page-break':
 				return '\\newpage';
+			case 'contents': {
+				const [command, name] = LISTS[b.of];
+				const title = b.title ? `\\renewcommand{\\${name}}{${escapeTex(b.title)}}\n` : '';
+				const depth = b.of === 'headings' ? `\\setcounter{tocdepth}{${b.levels}}\n` : '';
+				return `${title}${depth}\\${command}`;
+			}
 			case 'bibliography':
 				if (Object.keys(b.settings).length) this.lost.add('bibliography options', this.where);
 				return b.heading.content.length

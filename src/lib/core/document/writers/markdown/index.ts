@@ -3,13 +3,23 @@
  * add to it, as the reader takes it: citations by cite keys with a .bib file beside it, captions, labels and references.
  * Signs are escaped and lines laid out by remark.
  */
-import type { BlockContent, DefinitionContent, PhrasingContent, Root, RootContent, TableRow } from 'mdast';
+import type {
+	BlockContent,
+	DefinitionContent,
+	List,
+	ListItem,
+	PhrasingContent,
+	Root,
+	RootContent,
+	TableRow
+} from 'mdast';
 import remarkGfm from 'remark-gfm';
 import remarkStringify from 'remark-stringify';
 import { unified } from 'unified';
 import { stringify as yaml } from 'yaml';
 import { shortLabel } from '../../../source';
-import { everyBlock, mapLines, textOf, type Block, type Cell, type Inline, type Paper } from '../../../paper';
+import { everyBlock, listedIn, mapLines, textOf, type Block, type Cell, type Inline, type Paper } from '../../../paper';
+import { contentsTitle } from '../../../page';
 import { Losses } from '../../losses';
 import { filesBeside, listedKeys } from '../beside';
 import { citeKeys } from '../keys';
@@ -63,7 +73,7 @@ class Writer {
 		// by its title Markdown refers to nothing
 		const titled = (i: Inline) => i.t === 'cross-ref' && i.show === 'title';
 		const named = { ...paper, blocks: mapLines(paper.blocks, (line) => line.filter((i) => !titled(i))) };
-		({ labels: this.labels, titles: this.titles } = labelsOf(named, this.keys.values()));
+		({ labels: this.labels, titles: this.titles } = labelsOf(named, this.keys.values(), true));
 	}
 
 	write(): WrittenPaper {
@@ -197,10 +207,33 @@ class Writer {
 				return [{ type: 'code', value: b.text, lang: b.language || null }];
 			case 'page-break':
 				return [raw('\\newpage')];
+			case 'contents':
+				return this.contents(b);
 			case 'bibliography':
 				if (Object.keys(b.settings).length) this.lost.add('bibliography options', this.where);
 				return [...this.heading(b.heading), raw('::: {#refs}\n:::')];
 		}
+	}
+
+	/** Between the tags of a `nav`, which the reader knows them by; the rows are made anew there. */
+	private contents(b: Extract<Block, { t: 'contents' }>): RootContent[] {
+		const title = b.title || contentsTitle(b.of, this.paper.lang);
+		const rows = listedIn(this.paper.blocks, b).map((r) => {
+			const words = this.line(
+				r.words.filter((i) => i.t !== 'note'),
+				'tag'
+			);
+			const label = this.labels.get(r.id);
+			const [open, close] = ['[', `](#${label})`].map((value): PhrasingContent => ({ type: 'html', value }));
+			return { level: r.level, words: label ? [open, ...words, close] : words };
+		});
+		const own = b.title ? ` title="${escapedAttribute(b.title)}"` : '';
+		return [
+			raw(`<nav class="contents" data-of="${b.of}" data-levels="${b.levels}"${own}>`),
+			{ type: 'paragraph', children: [{ type: 'strong', children: [{ type: 'text', value: title }] }] },
+			...(rows.length ? [nested(rows)] : []),
+			raw('</nav>')
+		];
 	}
 
 	private list(b: Extract<Block, { t: 'list' }>): RootContent {
@@ -269,3 +302,25 @@ class Writer {
 			.flatMap((l, n) => [...(n ? [{ type: 'html' as const, value: '<br>' }] : []), ...this.line(l, 'tag')]);
 	}
 }
+
+/** Rows as lists within lists, by their levels. */
+function nested(rows: { level: number; words: PhrasingContent[] }[]): List {
+	const list: List = { type: 'list', ordered: false, spread: false, children: [] };
+	for (let at = 0; at < rows.length;) {
+		const { level, words } = rows[at];
+		let end = at + 1;
+		while (end < rows.length && rows[end].level > level) end++;
+		const below = end > at + 1 ? [nested(rows.slice(at + 1, end))] : [];
+		const item: ListItem = {
+			type: 'listItem',
+			spread: false,
+			children: [{ type: 'paragraph', children: words }, ...below]
+		};
+		list.children.push(item);
+		at = end;
+	}
+	return list;
+}
+
+const escapedAttribute = (s: string): string =>
+	s.replace(/\s+/g, ' ').replace(/[&<>"]/g, (c) => `&#${c.charCodeAt(0)};`);

@@ -3,9 +3,9 @@
  * it can be read, mailed and pasted anywhere. Live citations stand as their short forms.
  */
 import { shortLabel } from '../../../source';
-import type { Block, Cell, Inline, Paper } from '../../../paper';
+import { listedIn, type Block, type Cell, type Inline, type Paper } from '../../../paper';
 import { Losses } from '../../losses';
-import { roman } from '../../../page';
+import { contentsTitle, roman } from '../../../page';
 import type { WrittenPaper } from '../types';
 
 /** Signs a line of a heading or a division may have. */
@@ -151,6 +151,12 @@ class Writer {
 				return [b.text];
 			case 'page-break':
 				return ['* * *'];
+			case 'contents': {
+				const rows = listedIn(this.paper.blocks, b).map(
+					(r) => `${'  '.repeat(r.level - 1)}${this.line(r.words.filter((i) => i.t !== 'note')).replace(/\n/g, ' ')}`
+				);
+				return [[underlined(b.title || contentsTitle(b.of, this.paper.lang), '~'), ...rows].join('\n')];
+			}
 			case 'bibliography':
 				this.lost.add('the bibliography, which is made of live citations', this.where);
 				return this.block({ ...b.heading, t: 'heading' });
