@@ -2,6 +2,7 @@
 import { compileStyle, createProcessor } from '../src/lib/core/csl';
 import { localeTree, styleTree } from '../scripts/catalogue';
 import { makeClusters, makeItems } from './corpus';
+import { runDocumentBench } from './document';
 import { runLibraryBench } from './library';
 import { runBench } from './run';
 import STYLES from './styles.json';
@@ -29,4 +30,5 @@ if (!args.includes('--library')) {
 		held.format({ clusters });
 	}
 }
+if (!args.includes('--library')) await runDocumentBench({ small, log: console.log });
 await runLibraryBench({ small, log: console.log, gc: () => void global.gc?.() });

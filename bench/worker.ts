@@ -1,5 +1,6 @@
 /** The bench in a browser's worker: the page sends the trees, the lines go back. */
 import { giveTrees, type Trees } from './given-catalogue';
+import { runDocumentBench } from './document';
 import { runBench } from './run';
 
 interface Job {
@@ -11,6 +12,10 @@ interface Job {
 self.addEventListener('message', (e: MessageEvent<Job>) => {
 	giveTrees(e.data.trees);
 	const { gc } = globalThis as { gc?: () => void };
-	runBench({ small: e.data.small, alone: e.data.alone, log: (line) => self.postMessage(line), gc });
-	self.postMessage(null);
+	const log = (line: string) => self.postMessage(line);
+	runBench({ small: e.data.small, alone: e.data.alone, log, gc });
+	void runDocumentBench({ small: e.data.small, log })
+		// what went wrong is the last line
+		.catch((error: unknown) => log(String(error)))
+		.then(() => self.postMessage(null));
 });

@@ -29,7 +29,11 @@ export const demoSources: Source[] = demoLibrary.map((s, i) => ({
 export const demoItems = new Map<string, Item>(demoLibrary.map((s) => [s.key, { ...s.item, id: s.key }]));
 export const demoText = (name: 'chapter' | 'article' | 'essay'): string =>
 	readFileSync(join(root, 'demo', `${name}.txt`), 'utf8');
-export const demoDoc = (name: 'chapter' | 'article' | 'essay') => docFromText(demoText(name));
+/** The data address of a picture of the demo. */
+export const demoPicture = (name: string): string =>
+	`data:image/png;base64,${readFileSync(join(root, 'demo', 'pictures', `${name}.png`)).toString('base64')}`;
+export const demoDoc = (name: 'chapter' | 'article' | 'essay') =>
+	docFromText(demoText(name), undefined, null, demoPicture);
 
 /** Clusters of a demo manuscript, numbered as notes or not. */
 export const demoClusters = (name: 'chapter' | 'article' | 'essay', notes: boolean): Cluster[] =>

@@ -17,8 +17,9 @@ import { beginEmpty, bringDemo, demoLeft, seedOnce, type DemoTexts } from './see
 import { addSources, editSource, journalOf, KeyTaken, removeSources, saveSource } from './sources';
 import { describe, openStrip, storeStrip } from './strip';
 import { allUses, usesIn } from './uses';
-import { docFromText, readDoc } from '../core/manuscript';
+import { assetsIn, docFromText, readDoc } from '../core/manuscript';
 import { root } from '../../../scripts/catalogue';
+import { demoPicture } from '../../../scripts/demo-data';
 
 let serial = 0;
 const fresh = () => new Database(`test-${serial++}`);
@@ -28,7 +29,8 @@ const demo = async (): Promise<DemoTexts> => {
 		library: JSON.parse(read('library.json')),
 		chapter: read('chapter.txt'),
 		article: read('article.txt'),
-		essay: read('essay.txt')
+		essay: read('essay.txt'),
+		pictures: Object.fromEntries(['quay', 'hours', 'lamps'].map((n) => [n, demoPicture(n)]))
 	};
 };
 
@@ -43,6 +45,9 @@ test('the demo comes once; what a person changes or deletes stays so', async () 
 	const m = (await base.manuscripts.get('lamplighters'))!;
 	assert.ok(m.words > 2000 && openStrip(m.strip).ticks.length === 46);
 	readDoc(m.doc).check();
+	// every picture of a figure is kept, and kept once
+	assert.deepEqual(await base.assets.toCollection().primaryKeys(), [...assetsIn(readDoc(m.doc))].sort());
+	assert.equal(await base.assets.count(), 3);
 });
 
 test('beginning empty can be taken back', async () => {

@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import { setTimeout as wait } from 'node:timers/promises';
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
-import { storeDoc, readDoc, schema } from '$lib/core/manuscript';
+import { storeDoc, readDoc, schema, SCHEMA_VERSION } from '$lib/core/manuscript';
 import type { Source } from '$lib/core/source';
 import { makeBackup, readBackup, restore } from './backup';
 import { binned, emptyOldBin, forget, putBack } from './bin';
@@ -276,7 +276,7 @@ test('style and uncited sources of an older record go into the document, which o
 	const doc = { version: 1, content: { type: 'doc', attrs: {}, content: [{ type: 'paragraph' }] } };
 	const row = { id: 'm', doc, styleId: 'ieee', styleTitle: 'IEEE', form: 'in-text', locale: 'de-DE', uncited: ['a'] };
 	const read = docOf(row as unknown as Manuscript);
-	assert.equal(storeDoc(read).version, 2);
+	assert.equal(storeDoc(read).version, SCHEMA_VERSION);
 	const attrs = JSON.parse(JSON.stringify(read.attrs)) as { style: unknown; settings: { uncited: unknown } };
 	assert.deepEqual(attrs.style, { id: 'ieee', title: 'IEEE', form: 'in-text', locale: 'de-DE', facts: null });
 	assert.deepEqual(attrs.settings.uncited, [{ id: 'a', why: '' }]);

@@ -1,7 +1,16 @@
 /** The demo desk at the first visit, and an empty one on request. */
 import { announce } from './changes';
 import { db, type Database, type Manuscript } from './db';
-import { docFromText, ManuscriptError, placeCitations, setDocAttrs, settingsOf, storeDoc } from '$lib/core/manuscript';
+import {
+	assetFromData,
+	type Asset,
+	docFromText,
+	ManuscriptError,
+	placeCitations,
+	setDocAttrs,
+	settingsOf,
+	storeDoc
+} from '$lib/core/manuscript';
 import { Transform } from 'prosemirror-transform';
 import { freeKey } from './bin';
 import { listManuscripts } from './manuscripts';
@@ -24,6 +33,8 @@ export interface DemoTexts {
 	chapter: string;
 	article: string;
 	essay: string;
+	/** Pictures by their names, as data addresses. */
+	pictures: Record<string, string>;
 }
 
 /** Demo sources keep readable ids, so that links to them are stable. */
@@ -39,8 +50,8 @@ export function demoSources(library: DemoSource[], now = Date.now()): Source[] {
 }
 
 /** Kinds of paper of the demo, with what stands before the text; the article has chosen none yet. */
-const PAGES: Record<string, { kind: string; fields?: Record<string, string> }> = {
-	'Thesis chapter': { kind: 'thesis-chapter' },
+const PAGES: Record<string, { kind: string; changes?: Record<string, string>; fields?: Record<string, string> }> = {
+	'Thesis chapter': { kind: 'thesis-chapter', changes: { opening: 'title-page' } },
 	Essay: {
 		kind: 'essay',
 		fields: { instructor: 'Professor Adaeze Okonjo', course: 'History 210', date: '14 May 2026' }
@@ -59,7 +70,8 @@ export function demoManuscripts(t: DemoTexts, now = Date.now()): Manuscript[] {
 		age: number,
 		uncited: string[] = []
 	): Manuscript => {
-		const doc = docFromText(text, undefined, { id: styleId, title: styleTitle, form, locale: '', facts: null });
+		const style = { id: styleId, title: styleTitle, form, locale: '', facts: null };
+		const doc = docFromText(text, undefined, style, (name) => assetFromData(t.pictures[name] ?? '')?.id ?? '');
 		// the demo texts are written with citations in the sentence
 		const read = form === 'in-text' ? doc : placeCitations(doc, 'note', true).doc;
 		const page = PAGES[kind];
@@ -109,26 +121,37 @@ export function demoManuscripts(t: DemoTexts, now = Date.now()): Manuscript[] {
 }
 
 async function loadTexts(): Promise<DemoTexts> {
-	const [library, chapter, article, essay] = await Promise.all([
+	const [library, chapter, article, essay, quay, hours, lamps] = await Promise.all([
 		import('$demo/library.json'),
 		import('$demo/chapter.txt?raw'),
 		import('$demo/article.txt?raw'),
-		import('$demo/essay.txt?raw')
+		import('$demo/essay.txt?raw'),
+		import('$demo/pictures/quay.png?inline'),
+		import('$demo/pictures/hours.png?inline'),
+		import('$demo/pictures/lamps.png?inline')
 	]);
 	return {
 		library: library.default as unknown as DemoSource[],
 		chapter: chapter.default,
 		article: article.default,
-		essay: essay.default
+		essay: essay.default,
+		pictures: { quay: quay.default, hours: hours.default, lamps: lamps.default }
 	};
 }
+
+/** The pictures of the demo, as they are kept. */
+const demoAssets = (t: DemoTexts): Asset[] =>
+	Object.values(t.pictures)
+		.map((data) => assetFromData(data))
+		.filter((a): a is Asset => a !== null);
 
 /** Fills an untouched database with the demo; does nothing later. */
 export async function seedOnce(base: Database = db, load = loadTexts): Promise<void> {
 	if (await base.settings.get('begun')) return;
 	const texts = await load();
-	await base.transaction('rw', base.sources, base.manuscripts, base.settings, async () => {
+	await base.transaction('rw', [base.sources, base.manuscripts, base.settings, base.assets], async () => {
 		if (await base.settings.get('begun')) return;
+		await base.assets.bulkPut(demoAssets(texts));
 		await base.sources.bulkPut(demoSources(texts.library));
 		await base.manuscripts.bulkPut(demoManuscripts(texts));
 		await base.settings.put({ key: 'begun', value: 'demo' });
@@ -199,7 +222,8 @@ export async function beginEmpty(base: Database = db, load = loadTexts): Promise
 export async function bringDemo(base: Database = db, load = loadTexts): Promise<void> {
 	const texts = await load();
 	const put: Source[] = [];
-	await base.transaction('rw', base.sources, base.manuscripts, base.settings, async () => {
+	await base.transaction('rw', [base.sources, base.manuscripts, base.settings, base.assets], async () => {
+		await base.assets.bulkPut(demoAssets(texts));
 		const taken = new Set((await base.sources.orderBy('key').keys()) as string[]);
 		for (const s of demoSources(texts.library)) {
 			if (await base.sources.get(s.id)) continue;

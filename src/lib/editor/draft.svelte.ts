@@ -28,7 +28,7 @@ import {
 	type WordCount,
 	captionNamesOf,
 	contentsTitleIn,
-	crossRefText,
+	crossRefInSheet,
 	listedRows,
 	type ListedRow,
 	numberedIn,
@@ -413,7 +413,7 @@ export class Draft implements NodeViewContext {
 	}
 	crossRef(target: string, show: CrossRefShow): string {
 		const { doc } = this.store;
-		return crossRefText(numberedIn(doc), target, show, captionNamesOf(doc));
+		return crossRefInSheet(numberedIn(doc), target, show, captionNamesOf(doc));
 	}
 	listed(of: ContentsOf, title: string, levels: number): { heading: string; rows: ListedRow[] } {
 		const { doc } = this.store;

@@ -1,9 +1,14 @@
 /** The worker that reads and writes documents: it ends with its job. */
 import * as Comlink from 'comlink';
 import { writePaper, type PaperWriting, type WrittenPaper } from '$lib/core/document/writers';
+import type { FinalDoc } from '$lib/core/document';
+import type { DocxPage } from '$lib/core/document/docx';
+import type { LiveFile } from '$lib/core/document/live-data';
 import type { Paper } from '$lib/core/paper';
 import type { Lite } from './read-import';
 import { readDocumentFile, type DocumentAnswer, type DocumentFile } from './read-document';
+
+export type PackedFormat = 'docx' | 'odt';
 
 const here: Lite[] = [];
 const api = {
@@ -12,6 +17,14 @@ const api = {
 		here.push(...part);
 	},
 	read: (path: string, files: DocumentFile[]): Promise<DocumentAnswer> => readDocumentFile(path, files, here),
+	/** A word-processor file or an OpenDocument text: each writer is loaded when it is first asked for. */
+	pack: async (final: FinalDoc, page: DocxPage, format: PackedFormat, live: LiveFile | null): Promise<Uint8Array> => {
+		const bytes =
+			format === 'docx'
+				? await (await import('$lib/core/document/docx')).writeDocxBytes(final, page, live)
+				: (await import('$lib/core/document/odt')).writeOdt(final, page);
+		return Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]);
+	},
 	write: (paper: Paper, how: PaperWriting): WrittenPaper => writePaper(paper, how)
 };
 

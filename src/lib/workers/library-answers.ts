@@ -70,6 +70,9 @@ export const isWritten = (x: unknown): x is WrittenPaper =>
 	areDropped(x.dropped) &&
 	all(x.files, (f) => isObject(f) && isWord(f.path) && f.bytes instanceof Uint8Array);
 
+/** A file of parts, as its first bytes say (PKWARE, APPNOTE 4.3.7). */
+export const isPackage = (x: unknown): x is Uint8Array => x instanceof Uint8Array && x[0] === 0x50 && x[1] === 0x4b;
+
 /** An answer that passed its guard. @throws where it did not */
 export function sound<T>(answer: unknown, is: (x: unknown) => x is T): T {
 	if (is(answer)) return answer;

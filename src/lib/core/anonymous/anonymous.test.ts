@@ -226,6 +226,16 @@ test('a written file is looked through: words parted by tags, attributes, proper
 	);
 	assert.deepEqual(leftNames('Nobody is named. A lindgate.', ['Vera Lindgate']), []);
 	assert.deepEqual(leftNames('anything', []), []);
+	// an address in any case; the letters of a picture are no words, however many there are
+	assert.deepEqual(
+		leftNames('Write to vera.lindgate@callow.example, or see https://callow.example/~LINDGATE/x.', [
+			'Vera Lindgate'
+		]).map((l) => l.found),
+		['vera.lindgate@callow.example', 'https://callow.example/~LINDGATE/x.']
+	);
+	const picture = `data:image/png;base64,${'Lindgate+A/'.repeat(20_000)}`;
+	assert.deepEqual(leftNames(`<img src="${picture}" alt="a quay">`, ['Vera Lindgate']), []);
+	assert.equal(leftNames(`${'a'.repeat(100_000)} Lindgate`, ['Vera Lindgate']).length, 1);
 });
 
 const WORDS = fc.stringMatching(/^[a-z ,.]{0,12}$/);

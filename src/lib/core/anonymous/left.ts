@@ -23,8 +23,12 @@ const decoded = (s: string): string =>
 		return named[e] ?? (code ? String.fromCodePoint(parseInt(code[2], code[1] ? 16 : 10)) : e);
 	});
 
+/** Pictures within a page: letters that are no words. */
+const PICTURES = /data:[\w/+.-]+;base64,[A-Za-z0-9+/=]*/g;
+
 /** The words of a part: those between its tags, and those within. */
-function wordsOf(text: string): string {
+function wordsOf(whole: string): string {
+	const text = whole.replace(PICTURES, '');
 	if (!/<\w/.test(text)) return text;
 	const inside = [...text.matchAll(/\s[\w:-]+="([^"]*)"/g)].map((m) => m[1]).filter((v) => /\p{L}\s|\p{L}{3}/u.test(v));
 	return decoded(`${text.replace(ENDS, '\n').replace(/<[^>]*>/g, '')}\n${inside.join('\n')}`);
@@ -32,9 +36,12 @@ function wordsOf(text: string): string {
 
 /** @param data a file as it was written: text, or the bytes of a package */
 export function leftNames(data: string | Uint8Array, names: readonly string[]): Left[] {
-	const patterns = names.flatMap((n) => [namePattern(n), addressPattern(n)]).filter((p) => p !== null);
-	if (!patterns.length) return [];
-	const pattern = new RegExp(patterns.join('|'), 'gu');
+	const of = (list: (string | null)[], flags: string): RegExp[] => {
+		const there = list.filter((p) => p !== null);
+		return there.length ? [new RegExp(there.join('|'), flags)] : [];
+	};
+	// a name is written as it is, an address in any case
+	const patterns = [...of(names.map(namePattern), 'gu'), ...of(names.map(addressPattern), 'giu')];
 	const parts: [string, string][] =
 		typeof data === 'string'
 			? [['', wordsOf(data)]]
@@ -44,7 +51,7 @@ export function leftNames(data: string | Uint8Array, names: readonly string[]): 
 					TEXT.test(part) ? wordsOf(strFromU8(bytes)) : strFromU8(bytes, true).replace(/[^\x20-\x7e]+/g, '\n')
 				]);
 	return parts.flatMap(([part, text]) =>
-		[...text.matchAll(pattern)]
+		found(text, patterns)
 			.filter((m) => TEXT.test(part) || !part || m[0].length > 5)
 			.map((m) => ({
 				part,
@@ -53,4 +60,17 @@ export function leftNames(data: string | Uint8Array, names: readonly string[]): 
 				after: text.slice(m.index + m[0].length, m.index + m[0].length + AROUND)
 			}))
 	);
+}
+
+/** What patterns find, in the order of the text; of what lies in one another, the first and longest. */
+function found(text: string, patterns: readonly RegExp[]): RegExpExecArray[] {
+	const all = patterns
+		.flatMap((p) => [...text.matchAll(p)])
+		.sort((a, b) => a.index - b.index || b[0].length - a[0].length);
+	let end = 0;
+	return all.filter((m) => {
+		if (m.index < end) return false;
+		end = m.index + m[0].length;
+		return true;
+	});
 }

@@ -69,6 +69,7 @@ export const phrasePattern = (text: string): string =>
 export function addressPattern(name: string): string | null {
 	const family = (readName(name)?.family ?? '').normalize('NFD').replace(/[^\p{L}]/gu, '');
 	if (family.length < 4) return null;
-	const inside = `[\\w.+/%~-]*${escaped(family)}`;
-	return `(?:${inside}[\\w.+-]*@[\\w.-]+|[\\w.+-]+@${inside}[\\w.-]*|(?:https?:\\/\\/|www\\.)${inside}[\\w.+/%~#?=&-]*)`;
+	// an address begins where a run of its letters does, and has an end: else long runs of letters are gone through again and again
+	const inside = `[\\w.+/%~-]{0,200}${escaped(family)}`;
+	return `(?<![\\w.+-])(?:${inside}[\\w.+-]*@[\\w.-]+|[\\w.+-]+@${inside}[\\w.-]*|(?:https?:\\/\\/|www\\.)${inside}[\\w.+/%~#?=&-]*)`;
 }

@@ -48,8 +48,11 @@ export function readNumbered(doc: Node): Map<string, Numbered> {
 	return out;
 }
 
-/** What a reference shows: `Table 2`, the number alone, or the words of the heading or caption. */
-export type CrossRefShow = 'label' | 'number' | 'title';
+/**
+ * What a reference shows: `Table 2`, the number alone, the words of the heading or caption, or the number of the page that
+ * it is on, which only pages know.
+ */
+export type CrossRefShow = 'label' | 'number' | 'title' | 'page';
 
 const known = new WeakMap<Node, Map<string, Numbered>>();
 
@@ -72,6 +75,11 @@ export function crossRefText(
 	if (show === 'title' || !found.number || found.kind === 'heading') return found.title || '[untitled]';
 	const number = captionNumber(names, found.kind, found.number);
 	return show === 'number' ? number : `${names[found.kind]} ${number}`;
+}
+
+/** The same in the sheet, which has no pages. */
+export function crossRefInSheet(...of: Parameters<typeof crossRefText>): string {
+	return of[2] === 'page' && of[0].has(of[1]) ? `page of ${crossRefText(...of)}` : crossRefText(...of);
 }
 
 /** A row of contents, or of a list of figures or tables, in the sheet. */

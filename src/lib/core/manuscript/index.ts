@@ -52,6 +52,7 @@ export {
 export {
 	captionNamesOf,
 	contentsTitleIn,
+	crossRefInSheet,
 	crossRefText,
 	listedRows,
 	numberedIn,

@@ -26,7 +26,7 @@ import {
 } from './schema-attrs';
 import { tableSpecs } from './schema-tables';
 
-/** 3: contents and lists of figures and tables. */
+/** 3: contents, lists of figures and tables, references to pages. */
 export const SCHEMA_VERSION = 3;
 
 const parseJson = <T>(s: string | null, fallback: T): T => {
@@ -39,6 +39,8 @@ const parseJson = <T>(s: string | null, fallback: T): T => {
 	}
 };
 
+/** What references show (cross-refs.ts). */
+const SHOWN = ['label', 'number', 'title', 'page'];
 const LIST_NUMBERS = ['decimal', 'lower-alpha', 'upper-alpha', 'lower-roman', 'upper-roman'] as const;
 const HTML_NUMBERS: Record<string, string> = {
 	a: 'lower-alpha',
@@ -316,7 +318,7 @@ const nodes: Record<string, NodeSpec> = {
 		atom: true,
 		attrs: {
 			target: { default: '', validate: 'string' },
-			show: { default: 'label', validate: oneOf('label', 'number', 'title') }
+			show: { default: 'label', validate: oneOf(...SHOWN) }
 		},
 		parseDOM: [
 			{
@@ -325,7 +327,7 @@ const nodes: Record<string, NodeSpec> = {
 					const show = (d as HTMLElement).getAttribute('data-rq-show') ?? '';
 					return {
 						target: (d as HTMLElement).getAttribute('data-rq-cross-ref') ?? '',
-						show: ['label', 'number', 'title'].includes(show) ? show : 'label'
+						show: SHOWN.includes(show) ? show : 'label'
 					};
 				}
 			}

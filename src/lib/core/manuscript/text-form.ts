@@ -2,7 +2,9 @@
  * A small text form of manuscripts, for demo data and tests: a block a paragraph.
  * `#` headings, `-` list items, `>` block quotations, `*emphasis*`, `((a note))`, and double braces for the rest:
  * `{{key | p 12 ; <see> key2}}` a citation, `{{!key}}` with the author in the sentence, `{{? hint}}` a gap,
- * `{{bibliography Heading}}` the list.
+ * `{{bibliography Heading}}` the list, `{{#name}}` a reference to a table, figure or equation. Those are blocks:
+ * `{{table #name Caption}}` with rows between bars below it, the first of them its head, `{{figure #name picture | what it
+ * shows | Caption}}`, `{{equation #name TeX}}`, `{{contents}}`, `{{contents figures}}`.
  */
 import { Node } from 'prosemirror-model';
 import { wrapAttrs } from './doc-attrs';
@@ -11,11 +13,15 @@ import { type DocCite } from './cites';
 import { schema } from './schema';
 import { readLocator } from '../source';
 
-/** @param idOf gives the source id for a key; null makes the citation point at the key itself */
+/**
+ * @param idOf gives the source id for a key; null makes the citation point at the key itself
+ * @param pictureOf gives the data address of a picture, or its name among the assets
+ */
 export function docFromText(
 	text: string,
 	idOf: (key: string) => string | null = (k) => k,
-	style: DocStyle | null = null
+	style: DocStyle | null = null,
+	pictureOf: (name: string) => string = () => ''
 ): Node {
 	let serial = 0;
 	const id = () => `n${(++serial).toString(36)}`;
@@ -41,19 +47,53 @@ export function docFromText(
 						schema.nodes.note_paragraph.create(null, inline(m[2]))
 					])
 				);
-			} else if (m[1].startsWith('?'))
+			} else if (m[1].startsWith('#')) out.push(schema.nodes.cross_ref.create({ target: m[1].slice(1).trim() }));
+			else if (m[1].startsWith('?'))
 				out.push(schema.nodes.citation_placeholder.create({ id: id(), hint: m[1].slice(1).trim() }));
 			else out.push(schema.nodes.citation.create({ id: id(), cites: citesOf(m[1], idOf) }));
 		}
 		push(s.slice(last));
 		return out;
 	};
+	/** Rows between bars; the first is the head. */
+	const table = (rows: string[]): Node =>
+		schema.nodes.table.create(
+			{ id: id() },
+			rows.map((row, n) => {
+				const cells = row
+					.trim()
+					.replace(/^\||\|$/g, '')
+					.split('|');
+				const type = n ? schema.nodes.table_cell : schema.nodes.table_header;
+				return schema.nodes.table_row.create(
+					null,
+					cells.map((c) => type.create(null, schema.nodes.paragraph.create(null, inline(c.trim()))))
+				);
+			})
+		);
+	/** A block that is set apart by its name; null for other text. */
+	const named = (block: string): Node | null => {
+		const [first, ...rest] = block.split('\n');
+		const m = /^\{\{(table|figure|equation) #(\S+) (.*)\}\}$/s.exec(first);
+		const contents = /^\{\{contents(?: (headings|figures|tables))?\}\}$/.exec(block);
+		if (contents) return schema.nodes.contents.create({ of: contents[1] ?? 'headings' });
+		if (!m) return null;
+		const [, kind, name, words] = m;
+		if (kind === 'equation') return schema.nodes.equation.create({ id: name, tex: words });
+		const caption = (s: string) => schema.nodes.caption.create(null, inline(s));
+		if (kind === 'table') return schema.nodes.captioned_table.create({ id: name }, [caption(words), table(rest)]);
+		const [asset = '', alt = '', text = ''] = words.split('|').map((s) => s.trim());
+		return schema.nodes.figure.create({ id: name, asset: pictureOf(asset), alt }, caption(text));
+	};
 	const blocks: Node[] = [];
 	for (const raw of text.trim().split(/\n\s*\n/)) {
 		const block = raw.trim();
 		const heading = /^(#{1,4})\s+(.*)$/s.exec(block);
 		const list = /^\{\{bibliography(?:\s+(.*))?\}\}$/.exec(block);
-		if (heading) blocks.push(schema.nodes.heading.create({ id: id(), level: heading[1].length }, inline(heading[2])));
+		const apart = named(block);
+		if (apart) blocks.push(apart);
+		else if (heading)
+			blocks.push(schema.nodes.heading.create({ id: id(), level: heading[1].length }, inline(heading[2])));
 		else if (list) {
 			blocks.push(
 				schema.nodes.bibliography.create({ id: id() }, [

@@ -52,7 +52,7 @@ const inNote: fc.Arbitrary<Json>[] = [
 		.map((attrs) => ({ type: 'citation', attrs })),
 	fc.record({ note: id, source: fc.constant('') }).map((attrs) => ({ type: 'note_ref', attrs })),
 	fc
-		.record({ target: id, show: fc.constantFrom('label', 'number', 'title') })
+		.record({ target: id, show: fc.constantFrom('label', 'number', 'title', 'page') })
 		.map((attrs) => ({ type: 'cross_ref', attrs })),
 	fc.record({ tex: fc.constantFrom('x^2', '\\frac{a}{b}') }).map((attrs) => ({ type: 'math', attrs })),
 	fc.record({ id, hint: words }).map((attrs) => ({ type: 'citation_placeholder', attrs }))

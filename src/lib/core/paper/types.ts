@@ -41,7 +41,7 @@ export type Inline = { marks: Mark[] } & (
 	| { t: 'note'; id: string; kind: 'footnote' | 'endnote'; blocks: Block[] }
 	/** The number of a note, or of the first that cites a source. */
 	| { t: 'note-ref'; note: string; source: string }
-	| { t: 'cross-ref'; target: string; show: 'label' | 'number' | 'title' }
+	| { t: 'cross-ref'; target: string; show: 'label' | 'number' | 'title' | 'page' }
 	/** TeX. */
 	| { t: 'math'; tex: string }
 	/** A place where a source is needed. */

@@ -51,6 +51,7 @@
 			<option value="label">“Table 2”</option>
 			<option value="number">“2”, the number alone</option>
 			<option value="title">the words of the caption or heading</option>
+			<option value="page">“12”, the number of its page</option>
 		</Pick>
 	</label>
 	<div class="list">

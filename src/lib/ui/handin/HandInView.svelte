@@ -35,6 +35,8 @@
 	let kind = $state<FileKind>('final');
 	const ready = $derived(kind === 'anonymous' ? hidden.ready : plain);
 	let trouble = $state('');
+	/** Of pages that something in the text refers to. */
+	let numbers = $state<Record<string, string>>({});
 	let saved = $state(false);
 	let across = $state<1 | 2>(2);
 	let pages = $state(0);
@@ -130,6 +132,7 @@
 				{kind}
 				settled={() => hidden.settled()}
 				printable={done}
+				{numbers}
 				onkind={(k) => inBackground(choose(k), 'What was decided about this file could not be read.')}
 				onprint={() => (wanted = true)}
 				onsaved={() => (saved = true)}
@@ -178,7 +181,7 @@
 		</section>
 		<section class="preview" aria-label="Pages">
 			{#if file && ready}
-				<PageSheets {file} setup={ready.setup} {across} bind:count={pages} bind:done bind:failed />
+				<PageSheets {file} setup={ready.setup} {across} bind:count={pages} bind:done bind:failed bind:numbers />
 			{:else}<p>Preparing the pages…</p>{/if}
 		</section>
 		<footer class="status">

@@ -19,11 +19,13 @@
 		settled: () => Promise<void>;
 		/** The pages are there to be printed. */
 		printable: boolean;
+		/** Numbers of pages that something refers to, as far as pages are laid out. */
+		numbers: Record<string, string>;
 		onkind: (kind: FileKind) => void;
 		onprint: () => void;
 		onsaved: () => void;
 	}
-	let { ready, kind, settled, printable, onkind, onprint, onsaved }: Props = $props();
+	let { ready, kind, settled, printable, numbers, onkind, onprint, onsaved }: Props = $props();
 
 	let wanted = $state<FileFormat>('docx');
 	let busy = $state(false);
@@ -51,7 +53,7 @@
 		try {
 			await settled();
 			if (!made) return;
-			const file = await makeFile(ready, kind, format, fileName(ready.final.title));
+			const file = await makeFile(ready, kind, format, fileName(ready.final.title), { ...numbers });
 			const names = ready.covered?.names ?? [];
 			const data = file.data instanceof Blob ? new Uint8Array(await file.data.arrayBuffer()) : file.data;
 			const left = leftNames(data, names).map((l) => `${l.before}${l.found}${l.after}`.replace(/\s+/g, ' ').trim());

@@ -2,6 +2,8 @@
 import { writeHtml } from '$lib/core/document';
 import type { Dropped } from '$lib/core/paper';
 import { library } from '$lib/services/library.svelte';
+import { runDocumentJob } from '$lib/workers/library';
+import { isPackage, sound } from '$lib/workers/library-answers';
 import type { FileFormat, FileKind } from './kinds';
 import type { Ready } from './make-ready';
 
@@ -13,27 +15,36 @@ export interface MadeFile {
 	dropped: Dropped[];
 }
 
-const DOCX_TYPE = 'application/vnd.openxmlformats-officedocument.wordprocessingml.document';
+const TYPES = {
+	docx: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document',
+	odt: 'application/vnd.oasis.opendocument.text'
+};
 
-/** @param name of the file, without its ending */
+/**
+ * @param name of the file, without its ending
+ * @param pageNumbers of what is referred to, for what other programs show until they have laid out pages of their own
+ */
 export async function makeFile(
 	r: Ready,
 	kind: FileKind,
 	format: Exclude<FileFormat, 'pdf'>,
-	name: string
+	name: string,
+	pageNumbers: Record<string, string>
 ): Promise<MadeFile> {
-	const page = { setup: r.setup, fields: r.fields };
+	const page = { setup: r.setup, fields: r.fields, pageNumbers };
 	const live = kind === 'live';
 	const called = kind === 'final' || (live && format !== 'docx') ? name : `${name}-${kind}`;
 	switch (format) {
-		case 'docx': {
-			const { writeDocxBytes } = await import('$lib/core/document/docx');
-			const data = await writeDocxBytes(r.final, page, live ? await livePart(r) : null);
-			return { name: `${called}.docx`, type: DOCX_TYPE, data, dropped: [] };
-		}
+		case 'docx':
 		case 'odt': {
-			const { ODT_TYPE, writeOdt } = await import('$lib/core/document/odt');
-			return { name: `${called}.odt`, type: ODT_TYPE, data: writeOdt(r.final, page), dropped: [] };
+			const part = live && format === 'docx' ? await livePart(r) : null;
+			const job = runDocumentJob([], (api) => api.pack(r.final, page, format, part) as Promise<Uint8Array>);
+			return {
+				name: `${called}.${format}`,
+				type: TYPES[format],
+				data: sound(await job.result, isPackage),
+				dropped: []
+			};
 		}
 		case 'html':
 			return { name: `${called}.html`, type: 'text/html', data: writeHtml(r.final), dropped: [] };

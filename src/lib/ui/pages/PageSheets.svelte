@@ -4,7 +4,7 @@
 	import type { PagesFile } from '$lib/core/document';
 	import { SIZES, type PageSetup } from '$lib/core/page';
 	import { unexpected } from '$lib/services/problems';
-	import { fillContents, layOut, PagesError } from './paged';
+	import { fillPageNumbers, layOut, PagesError } from './paged';
 	import { cssForApp, cssForPrint } from './sheet-style';
 	import { numberLines } from './line-numbers';
 	import Alert from '../kit/Alert.svelte';
@@ -20,6 +20,8 @@
 		done: boolean;
 		/** They cannot be made. */
 		failed: boolean;
+		/** Numbers of pages that something refers to, once they are there, by what is on them. */
+		numbers: Record<string, string>;
 	}
 	let {
 		file,
@@ -27,7 +29,8 @@
 		across,
 		count = $bindable(0),
 		done = $bindable(false),
-		failed = $bindable(false)
+		failed = $bindable(false),
+		numbers = $bindable({})
 	}: Props = $props();
 	let host: HTMLElement;
 	let width = $state(0);
@@ -65,6 +68,7 @@
 		count = 0;
 		done = false;
 		failed = false;
+		numbers = {};
 		trouble = '';
 		const root = host.shadowRoot ?? host.attachShadow({ mode: 'open' });
 		const pages = document.createElement('div');
@@ -95,7 +99,7 @@
 			);
 			if (signal.aborted) return;
 			show();
-			fillContents(pages);
+			numbers = fillPageNumbers(pages);
 			if (s.lineNumbers) numberLines(pages);
 			done = true;
 		} catch (e) {

@@ -242,10 +242,16 @@ function takeRest(source: Element, { node, offset }: { node: Node; offset?: numb
 const KEPT = 2;
 const STYLES = ['400', 'italic 400', '700', 'italic 700'];
 
-/** Page numbers of the contents, once all pages are there. */
-export function fillContents(pages: HTMLElement): void {
-	for (const to of pages.querySelectorAll<HTMLElement>('.contents [data-to]')) {
+/**
+ * Page numbers of contents and of references to pages, once all pages are there.
+ * @returns them, by the place that they are of
+ */
+export function fillPageNumbers(pages: HTMLElement): Record<string, string> {
+	const numbers: Record<string, string> = {};
+	for (const to of pages.querySelectorAll<HTMLElement>('[data-to]')) {
 		const target = pages.querySelector(`[id="${CSS.escape(to.dataset.to!)}"]`);
 		to.textContent = target?.closest<HTMLElement>('.pagedjs_page')?.dataset.pageNumber ?? '';
+		numbers[to.dataset.to!] = to.textContent;
 	}
+	return numbers;
 }

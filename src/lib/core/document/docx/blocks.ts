@@ -341,7 +341,7 @@ export function blocks(
 							tab(),
 							mathChild(b.tex),
 							tab(),
-							...notes.bookmarks.around(b.id, 'label', [
+							...notes.bookmarks.label(b.id, [
 								new TextRun('('),
 								...notes.bookmarks.around(b.id, 'number', [sequence('Equation', String(b.number))]),
 								new TextRun(')')

@@ -2,18 +2,10 @@
  * Contents and lists of figures and tables as fields (ECMA-376-1, 17.16.5.68 TOC) with their rows in them, so that they
  * are there in every program; the number of a row's page is a field of its own (17.16.5.45 PAGEREF).
  */
-import {
-	convertToXmlComponent,
-	InternalHyperlink,
-	PageReference,
-	Paragraph,
-	Tab,
-	TextRun,
-	type ParagraphChild
-} from 'docx';
+import { convertToXmlComponent, InternalHyperlink, Paragraph, Tab, TextRun, type ParagraphChild } from 'docx';
 import type { Contents, Listed } from '../contents';
 import type { FinalInline } from '../final';
-import type { Bookmarks } from './references';
+import { pageField, type Bookmarks } from './references';
 import { treeOf } from './xml-tree';
 
 /** What the other program makes it of: headings by their styles, or what a sequence counts. */
@@ -52,7 +44,7 @@ export function contentsParagraphs(
 				? [
 						new InternalHyperlink({
 							anchor: place,
-							children: [...words, new TextRun({ children: [new Tab()] }), new PageReference(place)]
+							children: [...words, new TextRun({ children: [new Tab()] }), pageField(place, bookmarks.pageOf(r.id))]
 						})
 					]
 				: words;

@@ -18,6 +18,8 @@ import { sectionOptions, styleOptions } from './page';
 export interface DocxPage {
 	setup: PageSetup;
 	fields: TitleFields;
+	/** Numbers of pages by the place that is on them, as our own pages have it: what is shown until the program has its own. */
+	pageNumbers?: Record<string, string>;
 }
 
 const HEADING_NUMBERS = {
@@ -37,7 +39,7 @@ const HEADING_NUMBERS = {
 
 function build(
 	doc: FinalDoc,
-	{ setup, fields }: DocxPage,
+	{ setup, fields, pageNumbers = {} }: DocxPage,
 	controls: Controls | null
 ): { file: Document; printed: PrintedNumbers } {
 	const { title, body } = splitTitle(doc);
@@ -48,7 +50,7 @@ function build(
 		printed: { footnotes: [], endnotes: [] },
 		lists: [],
 		setup,
-		bookmarks: new Bookmarks(doc, setup.contents > 0),
+		bookmarks: new Bookmarks(doc, pageNumbers, setup.contents > 0),
 		listed,
 		captions: doc,
 		controls
@@ -91,7 +93,7 @@ function build(
 		lastModifiedBy: authors,
 		keywords: fields.keywords.trim() || undefined,
 		// page numbers are for the other program to find
-		...(own || body.some((b) => b.t === 'contents') ? { features: { updateFields: true } } : {}),
+		...(own || notes.bookmarks.knowsPages ? { features: { updateFields: true } } : {}),
 		footnotes: notes.footnotes,
 		endnotes: notes.endnotes,
 		numbering: {
@@ -150,11 +152,4 @@ export async function writeDocxBytes(
 	const bytes = new Uint8Array(await Packer.toArrayBuffer(file));
 	const numbered = doc.numbersAnew ? writeOwnNumbers(bytes, printed) : bytes;
 	return live ? addLivePart(numbered, live) : numbered;
-}
-
-/** Writes the file for a page. */
-export async function writeDocx(doc: FinalDoc, page?: DocxPage, live: LiveFile | null = null): Promise<Blob> {
-	return new Blob([(await writeDocxBytes(doc, page, live)) as Uint8Array<ArrayBuffer>], {
-		type: 'application/vnd.openxmlformats-officedocument.wordprocessingml.document'
-	});
 }

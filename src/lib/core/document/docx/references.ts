@@ -17,7 +17,12 @@ import { treeOf } from './xml-tree';
 type Reference = Extract<FinalInline, { t: 'ref' }>;
 
 /** Names that begin so are not listed where a person looks for bookmarks; our reader tells by them what is shown. */
-const NAMES: Record<CrossRefShow, string> = { label: '_RefLabel', number: '_RefNumber', title: '_RefTitle' };
+const NAMES: Record<CrossRefShow, string> = {
+	label: '_RefLabel',
+	number: '_RefNumber',
+	title: '_RefTitle',
+	page: '_RefPage'
+};
 
 export class Bookmarks {
 	private readonly names = new Map<string, string>();
@@ -27,9 +32,14 @@ export class Bookmarks {
 
 	/**
 	 * @param doc in which only what is referred to or listed gets a bookmark
+	 * @param pageNumbers of places, as far as they are known
 	 * @param contents whether headings are listed though no block of the text says so
 	 */
-	constructor({ blocks }: Pick<FinalDoc, 'blocks'>, contents = false) {
+	constructor(
+		{ blocks }: Pick<FinalDoc, 'blocks'>,
+		private readonly pageNumbers: Record<string, string>,
+		contents = false
+	) {
 		const lists = blocks.flatMap((b) => (b.t === 'contents' ? [b.of] : []));
 		if (contents) lists.push('headings');
 		const listed = (b: FinalBlock): boolean =>
@@ -55,6 +65,15 @@ export class Bookmarks {
 		return this.names.get(`${show} ${target}`) ?? null;
 	}
 
+	/** Whether numbers of pages stand in the text, which the other program finds. */
+	get knowsPages(): boolean {
+		return this.places.size > 0 || [...this.names.keys()].some((k) => k.startsWith('page '));
+	}
+	/** The number of the page of something, as our pages have it; a sign for one that is not known yet. */
+	pageOf(id: string): string {
+		return this.pageNumbers[`place-${id}`] || '–';
+	}
+
 	/** What a row of contents leads to; null where it leads nowhere. */
 	placeOf(id: string): string | null {
 		return this.places.get(id) ?? null;
@@ -72,12 +91,15 @@ export class Bookmarks {
 
 	/** The label of a caption. */
 	label(id: string, words: ParagraphChild[]): ParagraphChild[] {
-		return this.placed(id, this.around(id, 'label', words));
+		return this.placed(id, this.around(id, 'page', this.around(id, 'label', words)));
 	}
 
 	/** Words of a heading, which are what every reference to it prints. */
 	heading(id: string, words: ParagraphChild[]): ParagraphChild[] {
-		const named = (['label', 'number', 'title'] as const).reduce((inner, part) => this.around(id, part, inner), words);
+		const named = (['label', 'number', 'title', 'page'] as const).reduce(
+			(inner, part) => this.around(id, part, inner),
+			words
+		);
 		return this.placed(id, named);
 	}
 }
@@ -100,9 +122,15 @@ export const sequence = (
 	how: { label?: boolean; roman?: boolean } = {}
 ): ParagraphChild => field(`SEQ ${of} \\* ${how.roman ? 'ROMAN' : 'ARABIC'}`, number, how.label);
 
+/** The number of the page that a bookmark is on (17.16.5.45 PAGEREF). */
+export const pageField = (bookmark: string, shown: string): ParagraphChild => field(`PAGEREF ${bookmark} \\h`, shown);
+
 export function reference(i: Reference, bookmarks: Bookmarks): ParagraphChild {
 	const name = bookmarks.nameOf(i.target, i.show);
-	return name ? field(`REF ${name} \\h \\* MERGEFORMAT`, i.text) : new TextRun(i.text);
+	if (!name) return new TextRun(i.text);
+	return i.show === 'page'
+		? pageField(name, bookmarks.pageOf(i.target))
+		: field(`REF ${name} \\h \\* MERGEFORMAT`, i.text);
 }
 
 /** “Table 2. Prices”: the number is a field; its looks are those of a style. */

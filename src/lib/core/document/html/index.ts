@@ -121,7 +121,8 @@ export function inlineHtml(list: FinalInline[], put: PutNote): string {
 			if (i.t === 'text') return runHtml(i.run);
 			if (i.t === 'break') return '<br>';
 			if (i.t === 'math') return mathHtml(i.tex, false);
-			if (i.t === 'ref') return `<a href="#${placeId(i.target)}">${esc(i.text)}</a>`;
+			if (i.t === 'ref')
+				return `<a href="#${placeId(i.target)}"${i.show === 'page' ? ' class="page-of"' : ''}>${esc(i.text)}</a>`;
 			// two marks side by side are two numbers
 			return `${list[at - 1]?.t === 'note' ? '<sup>,</sup>' : ''}${put(i)}`;
 		})

@@ -121,10 +121,7 @@ export class Content {
 		const rows = this.listed.of(b).map((r) => {
 			const words = `${textXml(r.label)}${this.words(r.words)}`;
 			const to = xml(`ref-${r.id}`);
-			const page =
-				b.of === 'headings'
-					? `<text:bookmark-ref text:reference-format="page" text:ref-name="${to}"/>`
-					: `<text:sequence-ref text:reference-format="page" text:ref-name="${to}"/>`;
+			const page = this.pageOf(r.id, b.of === 'headings');
 			const row = b.of === 'headings' ? `<text:a xlink:type="simple" xlink:href="#${to}">${words}</text:a>` : words;
 			return `<text:p text:style-name="${CONTENTS(r.level)}">${r.id ? `${row}<text:tab/>${page}` : words}</text:p>`;
 		});
@@ -168,9 +165,15 @@ export class Content {
 		return `<text:note text:id="note${++this.notes}" text:note-class="${i.kind}"><text:note-citation>${i.number}</text:note-citation><text:note-body>${paragraphs}</text:note-body></text:note>`;
 	}
 
+	/** The number of a page; the other program finds it. */
+	private pageOf(id: string, heading: boolean): string {
+		const tag = heading ? 'bookmark-ref' : 'sequence-ref';
+		return `<text:${tag} text:reference-format="page" text:ref-name="${xml(`ref-${id}`)}">–</text:${tag}>`;
+	}
 	private reference(i: Extract<FinalInline, { t: 'ref' }>): string {
 		const kind = this.kinds.get(i.target);
 		const name = xml(`ref-${i.target}`);
+		if (i.show === 'page') return this.pageOf(i.target, kind === 'heading' || kind === 'bibliography' || !kind);
 		if (kind === 'heading' || !kind)
 			return `<text:bookmark-ref text:reference-format="text" text:ref-name="${name}">${xml(i.text)}</text:bookmark-ref>`;
 		const format = { label: 'category-and-value', number: 'value', title: 'caption' }[i.show];

@@ -27,6 +27,10 @@ const plain = (list: readonly FinalInline[]): string =>
 		})
 		.join('');
 
+/** Numbers of pages stand where they are known: once all pages are there. Until then there is room for one. */
+const PAGE_OF = /<a href="#([^"]+)" class="page-of">[^<]*<\/a>/g;
+const PAGE_TO = '<a href="#$1"><span data-to="$1">00</span></a>';
+
 export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields): PagesFile {
 	const endnotes: string[] = [];
 	const put: PutNote = (note) => {
@@ -92,7 +96,9 @@ export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields)
 		setup.columns === 2 ? `<div class="columns">${abstractHtml(fields, setup)}${out.join('\n')}</div>` : out.join('\n');
 	const abstract = setup.opening === 'byline' && setup.columns === 1 ? abstractHtml(fields, setup) : '';
 	// what only machines read has no place on paper
-	const html = `${opening}${abstract}${list}\n${inColumns}`.replace(/<annotation[^>]*>[^<]*<\/annotation>/g, '');
+	const html = `${opening}${abstract}${list}\n${inColumns}`
+		.replace(/<annotation[^>]*>[^<]*<\/annotation>/g, '')
+		.replace(PAGE_OF, PAGE_TO);
 	return {
 		html: `<div class="paper" lang="${esc(doc.lang)}">${html}</div>`,
 		css: pageStyle(setup, {

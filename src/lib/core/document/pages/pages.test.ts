@@ -120,9 +120,9 @@ test('headings that run in head the paragraph behind them; alone they are a para
 	).html;
 	assert.match(
 		html,
-		/<p class="first"[^>]*><span class="run-in-5" id="place-head-2">Lamps\.<\/span> They burned\.<\/p>/
+		/<p class="first"[^>]*><span class="run-in-5" id="place-head-1">Lamps\.<\/span> They burned\.<\/p>/
 	);
-	assert.match(html, /<p class="first"><span class="run-in-5" id="place-head-4">Oil\?<\/span> <\/p>/);
+	assert.match(html, /<p class="first"><span class="run-in-5" id="place-head-3">Oil\?<\/span> <\/p>/);
 });
 
 test('what was typed is text in pages of every kind, never markup', () => {

@@ -274,11 +274,11 @@ export class Runs {
 				const target = /^\s*\w+\s+(\S+)/.exec(instruction)?.[1] ?? '';
 				this.reader.references.set(target, shown);
 				this.put(
-					name.toUpperCase() === 'REF' && target
+					name.toUpperCase() !== 'NOTEREF' && target
 						? {
 								t: 'cross-ref',
 								target: `#${target}`,
-								show: shownBy(target, instruction),
+								show: name.toUpperCase() === 'PAGEREF' ? 'page' : shownBy(target, instruction),
 								marks: []
 							}
 						: { t: 'text', text: shown, marks: [] }

@@ -46,6 +46,7 @@ export class Lines {
 			const said = i.t === 'cross-ref' ? this.linked.get(i) : undefined;
 			if (i.t !== 'cross-ref' || said === undefined) return [i];
 			const heading = places.get(i.target);
+			if (i.show === 'page' && heading !== undefined) return [i];
 			if (heading !== undefined && heading !== null && heading === said) return [{ ...i, show: 'title' }];
 			const [, word, number] = /^(\p{L}+\.?\s+)?(\d+)$/u.exec(said) ?? [];
 			if (heading === null && number) return [{ ...i, show: word ? 'label' : 'number' }];
@@ -97,7 +98,12 @@ export class Lines {
 		const next = marker ? marks : this.with(n, marks);
 		const href = n.name === 'a' ? attr(n, 'href') : '';
 		if (/^#./.test(href) && kidsOf(n).length && wordsOf([n]).trim()) {
-			const i: Inline = { t: 'cross-ref', target: href.slice(1), show: 'label', marks };
+			const i: Inline = {
+				t: 'cross-ref',
+				target: href.slice(1),
+				show: attr(n, 'class') === 'page-of' ? 'page' : 'label',
+				marks
+			};
 			this.linked.set(i, wordsOf([n]).replace(/\s+/g, ' ').trim());
 			return void out.push(i);
 		}

@@ -11,14 +11,13 @@ import { languageOf } from './text';
 type Command = (r: LatexReader, at: Cursor, flow: Flow, name: string) => void;
 
 const reference =
-	(show: 'label' | 'number' | 'title', around: [string, string] = ['', '']): Command =>
+	(show: 'label' | 'number' | 'title' | 'page', around: [string, string] = ['', '']): Command =>
 	(r, at, flow, name) => {
 		at.star();
 		const targets = rawOf(at.arg())
 			.split(',')
 			.map((t) => t.trim())
 			.filter(Boolean);
-		if (/page/.test(name)) r.loses(`the number of a page (\\${name}): the number of what is there stands instead`);
 		targets.forEach((target, i) => {
 			if (i) flow.text(i === targets.length - 1 ? ' and ' : ', ');
 			if (around[0]) flow.text(around[0]);
@@ -225,7 +224,7 @@ export const COMMANDS: Record<string, Command> = {
 	ref: reference('number'),
 	subref: reference('number'),
 	vref: reference('number'),
-	pageref: reference('number'),
+	pageref: reference('page'),
 	autoref: reference('label'),
 	cref: reference('label'),
 	Cref: reference('label'),

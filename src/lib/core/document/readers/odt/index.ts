@@ -416,9 +416,11 @@ class OdtReader {
 				const format = attribute(x, 'text:reference-format');
 				const show = /^(?:number|value)/.test(format)
 					? 'number'
-					: /^(?:caption|text)$/.test(format)
-						? 'title'
-						: 'label';
+					: format === 'page'
+						? 'page'
+						: /^(?:caption|text)$/.test(format)
+							? 'title'
+							: 'label';
 				return void out.push({ t: 'cross-ref', target: `#${target}`, show, marks: [] });
 			}
 			case 'office:annotation':

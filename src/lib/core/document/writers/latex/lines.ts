@@ -80,6 +80,7 @@ function piece(i: Inline, c: LineContext): string {
 				c.lost('a broken cross-reference');
 				return escapeTex(c.title(i.target) || '[no such place]');
 			}
+			if (i.show === 'page') return `\\pageref{${label}}`;
 			const how = i.show === 'title' || c.isHeading(i.target) ? 'nameref' : i.show === 'number' ? 'ref' : 'autoref';
 			return `\\${how}{${label}}`;
 		}

@@ -196,6 +196,7 @@ export class LineWriter {
 
 	private reference(i: Extract<Inline, { t: 'cross-ref' }>): PhrasingContent[] {
 		const label = this.c.label(i.target);
+		if (label && i.show === 'page') this.c.lost('the number of a page: what is on it is named');
 		if (label && i.show !== 'title') return [raw(`${i.show === 'number' ? '-' : ''}@${label}`)];
 		this.c.lost(label ? 'a cross-reference by title: written as text' : 'a broken cross-reference');
 		return [{ type: 'text', value: this.c.title(i.target) || '[no such place]' }];
