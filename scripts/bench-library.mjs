@@ -90,7 +90,7 @@ export async function benchLibrary(small) {
 				const begun = performance.now();
 				const look = () => {
 					const take = [...document.querySelectorAll('dialog button')].find((b) =>
-						/^Take in/.test(b.textContent.trim())
+						/^Add [\d,]+ source/.test(b.textContent.trim())
 					);
 					if (take) ok({ take, took: performance.now() - begun });
 					else requestAnimationFrame(look);
