@@ -11,6 +11,9 @@
 	/** How long it may be between two controls, or on its way to the tooltip, without the tooltip being gone. */
 	const LINGER = 150;
 
+	/** The library's own opening and closing by the pointer, which would cross ours, does not come to pass. */
+	const NEVER = 2 ** 31 - 1;
+
 	let tip = $state<Tip | null>(null);
 	let place = $state('');
 	let open = $state(false);
@@ -56,6 +59,12 @@
 		timer = window.setTimeout(what, ms);
 	}
 
+	/** What is pointed at may not be there any more; a tooltip that is still to come looks when its time has come. */
+	function scrolled() {
+		if (!open) return;
+		open = false;
+		release();
+	}
 	const at = (e: PointerEvent) => `${e.clientX} ${e.clientY}`;
 	function press(e: PointerEvent) {
 		pressed = at(e);
@@ -67,7 +76,7 @@
 		if ((e.target as Element).closest?.('#tip')) return clearTimeout(timer);
 		const next = tipped(e.target);
 		if (next === control) return next ? clearTimeout(timer) : undefined;
-		if (next) after(open ? LINGER : REST, () => show(next));
+		if (next) after(open ? LINGER : REST, () => (next.matches(':hover') ? show(next) : hide()));
 		else if (open) after(LINGER, hide);
 		else clearTimeout(timer);
 	}
@@ -80,7 +89,7 @@
 	const keys = (e: KeyboardEvent) => (e.key === 'Escape' || e.key === 'Enter' || e.key === ' ') && hide();
 </script>
 
-<svelte:window onscrollcapture={() => open && hide()} onblur={hide} />
+<svelte:window onscrollcapture={scrolled} onblur={hide} />
 <svelte:document
 	onpointerover={over}
 	onpointerleave={() => after(LINGER, hide)}
@@ -94,6 +103,7 @@
 <Tooltip
 	bind:isOpen={open}
 	trigger="hover"
+	triggerDelay={NEVER}
 	placement="bottom"
 	arrow={false}
 	offset={6}
