@@ -55,6 +55,13 @@ test('contents follow the headings, lead to them, have options and pages, and co
 	const own = list(page, 'What is in it');
 	await expect(own.getByRole('listitem')).toHaveCount(5);
 
+	// the number of a page is known where there are pages
+	await caretAfter(page, 'Artificial light at night');
+	await insert(page, 'Cross-reference…');
+	await form(page, 'Cross-reference').getByRole('combobox', { name: 'Shown as' }).selectOption('page');
+	await form(page, 'Cross-reference').getByRole('button', { name: 'Silver Eels' }).click();
+	await expect(sheet(page).locator('.cross-ref')).toHaveText('page of Silver Eels');
+
 	await caretAfter(page, 'only to the people it brought.');
 	await insert(page, 'Contents…');
 	await form(page, 'Contents').getByRole('combobox', { name: 'What is listed' }).selectOption('Tables');
@@ -71,12 +78,16 @@ test('contents follow the headings, lead to them, have options and pages, and co
 	const pages = page.getByRole('document', { name: 'The file as it will be' });
 	await expect(pages).toContainText(/What is in it\s*Introduction\s*1\s*Methods\s*\d/);
 
+	await expect(pages).toContainText(/Artificial light at night \d+ has become/);
+
 	const save = async (name: string) => {
 		const [saved] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name }).click()]);
 		return readFileSync((await saved.path())!);
 	};
 	const docx = await save('Save as DOCX');
-	expect(strFromU8(unzipSync(docx)['word/document.xml'])).toContain('TOC \\o');
+	const written = strFromU8(unzipSync(docx)['word/document.xml']);
+	expect(written).toContain('TOC \\o');
+	expect(written).toMatch(/PAGEREF _RefPage1 \\h"><w:r><w:t[^>]*>\d+</);
 	await chooseFile(page, 'ODT');
 	expect(strFromU8(unzipSync(await save('Save as ODT'))['content.xml'])).toContain('<text:table-of-content ');
 

@@ -5,7 +5,7 @@
 import { convertToXmlComponent, InternalHyperlink, Paragraph, Tab, TextRun, type ParagraphChild } from 'docx';
 import type { Contents, Listed } from '../contents';
 import type { FinalInline } from '../final';
-import { pageField, type Bookmarks } from './references';
+import type { Bookmarks } from './references';
 import { treeOf } from './xml-tree';
 
 /** What the other program makes it of: headings by their styles, or what a sequence counts. */
@@ -16,6 +16,15 @@ const run = (inner: string): ParagraphChild =>
 	// the library types what it takes from outside more widely than what stands in a paragraph
 	convertToXmlComponent(treeOf(`<w:r>${inner}</w:r>`)) as unknown as ParagraphChild;
 const mark = (type: 'begin' | 'separate' | 'end'): ParagraphChild => run(`<w:fldChar w:fldCharType="${type}"/>`);
+
+/** The number of a row's page. In runs of its own, as other programs write it: some read no other within contents. */
+const pageNumber = (bookmark: string, shown: string): ParagraphChild[] => [
+	mark('begin'),
+	run(`<w:instrText xml:space="preserve"> PAGEREF ${bookmark} \\h </w:instrText>`),
+	mark('separate'),
+	new TextRun(shown),
+	mark('end')
+];
 
 /**
  * @param write words as they stand in the file
@@ -44,7 +53,7 @@ export function contentsParagraphs(
 				? [
 						new InternalHyperlink({
 							anchor: place,
-							children: [...words, new TextRun({ children: [new Tab()] }), pageField(place, bookmarks.pageOf(r.id))]
+							children: [...words, new TextRun({ children: [new Tab()] }), ...pageNumber(place, bookmarks.pageOf(r.id))]
 						})
 					]
 				: words;

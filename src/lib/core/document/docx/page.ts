@@ -265,7 +265,7 @@ const captionPlace = ({ captions }: PageSetup, of: 'table' | 'figure') => ({
 /** A row of contents: dots to the number of its page at the right. @param depth 0 for a section */
 function listedRow(setup: PageSetup, depth: number): IParagraphStylePropertiesOptions {
 	const look: IParagraphOptions = {
-		indent: { left: depth * 360, right: 720, ...(depth ? {} : { firstLine: 0 }) },
+		indent: { left: depth * 360, ...(depth ? {} : { firstLine: 0 }) },
 		spacing: { ...spaced(276), after: 60 },
 		tabStops: [{ type: TabStopType.RIGHT, position: textWidth(setup), leader: LeaderType.DOT }]
 	};
