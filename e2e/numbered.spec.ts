@@ -188,3 +188,54 @@ test('a picture for which there is no room is said, stays on the sheet, and is k
 	await expect(sheet(page).locator('.no-picture')).toHaveCount(0);
 	done();
 });
+
+test('the edge of a column is dragged; wider by the menu; the file has the same widths; undone one by one', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'lamplighters');
+	const table = sheet(page).getByRole('table').first();
+	const heads = table.getByRole('columnheader');
+	const width = async (n: number) => Math.round((await heads.nth(n).boundingBox())!.width);
+	await table.getByRole('cell').first().click();
+	const before = await width(0);
+	const box = (await heads.first().boundingBox())!;
+	const [x, y] = [box.x + box.width - 1, box.y + box.height / 2];
+	await page.mouse.move(x - 4, y);
+	await page.mouse.move(x - 1, y);
+	await page.mouse.down();
+	await page.mouse.move(x - 40, y, { steps: 4 });
+	await page.mouse.move(x - 60, y, { steps: 4 });
+	await page.mouse.up();
+	await expect.poll(() => width(0)).toBeLessThan(before - 40);
+	const dragged = await width(0);
+
+	await page.getByRole('button', { name: 'Rows, columns and cells' }).click();
+	await page.getByRole('menuitem', { name: 'Column wider' }).click();
+	await expect.poll(() => width(0)).toBeGreaterThan(dragged + 10);
+	await page.keyboard.press('Control+z');
+	await expect.poll(() => width(0)).toBe(dragged);
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+	const total = await table.evaluate((t) => t.getBoundingClientRect().width);
+	await page.getByRole('link', { name: 'Hand in' }).click();
+	const column = page.getByRole('document', { name: 'The file as it will be' }).locator('col').first();
+	await expect(column).toHaveAttribute('style', /^width: \d/);
+	const share = Number(/[\d.]+/.exec((await column.getAttribute('style'))!)![0]);
+	expect(Math.abs(share - (dragged / total) * 100)).toBeLessThan(2);
+	const [saved] = await Promise.all([
+		page.waitForEvent('download'),
+		page.getByRole('button', { name: 'Save as DOCX' }).click()
+	]);
+	const docx = strFromU8(unzipSync(readFileSync((await saved.path())!))['word/document.xml']);
+	const grid = [.../<w:tblGrid>(.*?)<\/w:tblGrid>/s.exec(docx)![1].matchAll(/w:w="(\d+)"/g)].map((m) => Number(m[1]));
+	expect(grid).toHaveLength(4);
+	expect(grid[0]).toBeLessThan(grid[1] * 0.7);
+
+	await page.getByRole('link', { name: 'Back to the draft' }).click();
+	await table.getByRole('cell').first().click();
+	await page.getByRole('button', { name: 'Rows, columns and cells' }).click();
+	await page.getByRole('menuitem', { name: 'Automatic column widths' }).click();
+	await expect.poll(() => width(0)).toBe(before);
+	done();
+});

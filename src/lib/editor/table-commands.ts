@@ -1,5 +1,5 @@
 /** What can be done to the table that the caret is in. */
-import type { Command, EditorState } from 'prosemirror-state';
+import type { Command, EditorState, Transaction } from 'prosemirror-state';
 import {
 	addColumnAfter,
 	addColumnBefore,
@@ -7,13 +7,15 @@ import {
 	addRowBefore,
 	deleteColumn,
 	deleteRow,
+	isInTable,
 	mergeCells,
+	selectedRect,
 	setCellAttr,
 	splitCell,
 	toggleHeaderColumn,
 	toggleHeaderRow
 } from 'prosemirror-tables';
-import { newId, schema } from '$lib/core/manuscript';
+import { columnShares, newId, schema, SHEET } from '$lib/core/manuscript';
 
 const { nodes } = schema;
 
@@ -51,6 +53,50 @@ export const toggleCaption: Command = (state, dispatch) => {
 	return true;
 };
 
+/** Sets how wide all columns are, in parts of the whole; none are set where it is null. */
+function setColumns(state: EditorState, shares: readonly number[] | null): Transaction {
+	const { map, table, tableStart } = selectedRect(state);
+	const { tr } = state;
+	for (const pos of new Set(map.map)) {
+		const cell = table.nodeAt(pos)!;
+		const { left, right } = map.findCell(pos);
+		const colwidth = shares && shares.slice(left, right).map((s) => Math.round(s * SHEET));
+		if (JSON.stringify(colwidth) !== JSON.stringify(cell.attrs.colwidth))
+			tr.setNodeAttribute(tableStart + pos, 'colwidth', colwidth);
+	}
+	return tr;
+}
+
+/** Makes the columns of the selection wider or narrower; the others share what is left. */
+const stretchColumn =
+	(by: number): Command =>
+	(state, dispatch) => {
+		if (!isInTable(state)) return false;
+		const { map, table, left, right } = selectedRect(state);
+		const chosen = (n: number) => n >= left && n < right;
+		const even = Array.from({ length: map.width }, () => 1 / map.width);
+		const shares = columnShares(table) ?? even;
+		const sum = (list: readonly number[]) => list.reduce((a, b) => a + b, 0);
+		const own = sum(shares.filter((_, n) => chosen(n)));
+		const rest = 1 - own;
+		const next = own * by;
+		// every column stays wide enough to be seen
+		if (rest <= 0 || next > 1 - 0.05 * (map.width - right + left) || next < 0.05 * (right - left)) return false;
+		dispatch?.(
+			setColumns(
+				state,
+				shares.map((s, n) => (chosen(n) ? (s / own) * next : (s / rest) * (1 - next)))
+			)
+		);
+		return true;
+	};
+
+const evenColumns: Command = (state, dispatch) => {
+	if (!isInTable(state) || !columnShares(selectedRect(state).table)) return false;
+	dispatch?.(setColumns(state, null));
+	return true;
+};
+
 export interface TableCommand {
 	name: string;
 	command: Command;
@@ -67,10 +113,13 @@ export const TABLE_COMMANDS: TableCommand[] = [
 	{ name: 'Header column', command: toggleHeaderColumn },
 	{ name: 'Merge cells', command: mergeCells },
 	{ name: 'Split cell', command: splitCell },
+	{ name: 'Caption and number', command: toggleCaption, parted: true },
+	{ name: 'Column wider', command: stretchColumn(1.25), parted: true },
+	{ name: 'Column narrower', command: stretchColumn(0.8) },
+	{ name: 'Automatic column widths', command: evenColumns },
 	{ name: 'Align left', command: setCellAttr('align', ''), parted: true },
 	{ name: 'Centre', command: setCellAttr('align', 'center') },
 	{ name: 'Align right', command: setCellAttr('align', 'right') },
-	{ name: 'Caption and number', command: toggleCaption, parted: true },
 	{ name: 'Delete row', command: deleteRow, parted: true },
 	{ name: 'Delete column', command: deleteColumn },
 	{ name: 'Delete table', command: deleteTable }

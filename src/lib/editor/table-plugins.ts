@@ -1,7 +1,7 @@
 /** What tables need of the editor; loaded with the first table of a text, since most have none. */
 import { keymap } from 'prosemirror-keymap';
 import { TextSelection, type Command, type Plugin } from 'prosemirror-state';
-import { addRowAfter, goToNextCell, isInTable, tableEditing } from 'prosemirror-tables';
+import { addRowAfter, columnResizing, goToNextCell, isInTable, tableEditing } from 'prosemirror-tables';
 
 /** From the last cell of a table Tab goes on in a new row. */
 export const tabInTable: Command = (state, dispatch, view) => {
@@ -27,5 +27,7 @@ const keys = keymap({ Tab: tabInTable, 'Shift-Tab': backTabInTable });
 export const withTables = (plugins: readonly Plugin[]): Plugin[] => [
 	keys,
 	...plugins,
+	// edges of columns can be dragged; the last one ends where the text does
+	columnResizing({ cellMinWidth: 36, defaultCellMinWidth: 36, lastColumnResizable: false }),
 	tableEditing({ allowTableNodeSelection: true })
 ];

@@ -18,6 +18,7 @@ import { cleanText } from './clean-text';
 import {
 	arrangeBibliography,
 	citedInSection,
+	columnShares,
 	entryOverridesOf,
 	cleanOverride,
 	cleanBibliography,
@@ -79,7 +80,15 @@ export type FinalBlock =
 	/** `number` is 0 for one that has none. */
 	| { t: 'equation'; id: string; tex: string; number: number }
 	| { t: 'figure'; id: string; src: string; alt: string; caption: FinalInline[]; number: number }
-	| { t: 'table'; id: string; rows: FinalCell[][]; caption: FinalInline[] | null; number: number }
+	/** `columns` are the parts that columns have of the width, where somebody has set them. */
+	| {
+			t: 'table';
+			id: string;
+			rows: FinalCell[][];
+			caption: FinalInline[] | null;
+			number: number;
+			columns?: number[];
+	  }
 	| { t: 'page-break' }
 	/** Of headings down to so many levels, of figures or of tables; writers make them of the blocks there are. */
 	| { t: 'contents'; of: ContentsOf; title: string; levels: number; own: boolean }
@@ -283,6 +292,10 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		...(node.attrs.align ? { align: node.attrs.align as Alignment } : {})
 	});
 
+	const columns = (table: Node): { columns?: number[] } => {
+		const shares = columnShares(table);
+		return shares ? { columns: shares } : {};
+	};
 	const rows = (table: Node): FinalCell[][] =>
 		table.children.map((row) =>
 			row.children.map((cell) => ({
@@ -342,12 +355,19 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					});
 					break;
 				case 'table':
-					out.push({ t: 'table', id: '', rows: rows(node), caption: null, number: 0 });
+					out.push({ t: 'table', id: '', rows: rows(node), caption: null, number: 0, ...columns(node) });
 					break;
 				case 'captioned_table': {
 					const caption = inOwnLanguage(node.firstChild!, false);
 					const number = numbered.get(node.attrs.id as string)?.number ?? 0;
-					out.push({ t: 'table', id: node.attrs.id as string, rows: rows(node.lastChild!), caption, number });
+					out.push({
+						t: 'table',
+						id: node.attrs.id as string,
+						rows: rows(node.lastChild!),
+						caption,
+						number,
+						...columns(node.lastChild!)
+					});
 					break;
 				}
 				case 'equation':

@@ -22,6 +22,7 @@ export { placeCitations, type PlacementKind } from './placement';
 export { insertCitation, putPlaceholder, removeCitation, textAround, typeMark } from './insert';
 export { readOutline, sectionAt, sectionLevel, countDoc, countWords, type Section, type WordCount } from './outline';
 export { followTitle, nameOf, renameBibliographies, UNTITLED } from './title';
+export { columnShares, SHEET } from './table-columns';
 export { docFromText } from './text-form';
 export { readLocator, writeLocator, tidyLocator, type TypedLocator } from '../source';
 export { firstWords, lastWords } from './snippet';

@@ -38,12 +38,23 @@
 		e.stopPropagation();
 		(found ?? list[(to! + list.length) % list.length]).focus({ preventScroll: true });
 	}
+	/** More rows than that stand in two columns: a small window has no room for them in one. */
+	const LONG = 14;
 	function away(target: Element) {
 		if (!target.closest('[aria-haspopup="menu"][aria-expanded="true"]')) onaway();
 	}
 </script>
 
-<ul class="bar-menu" role="menu" tabindex={-1} aria-label={label} bind:this={box} use:outside={away} onkeydown={keys}>
+<ul
+	class="bar-menu"
+	class:long={rows.length > LONG}
+	role="menu"
+	tabindex={-1}
+	aria-label={label}
+	bind:this={box}
+	use:outside={away}
+	onkeydown={keys}
+>
 	{#each rows as r (r.name)}
 		<li role="none" class:parted={r.parted}>
 			<Press
@@ -63,6 +74,14 @@
 		left: 0;
 		right: auto;
 		min-width: 210px;
+	}
+	.long {
+		columns: 2;
+		column-gap: 10px;
+		width: 440px;
+	}
+	.long li {
+		break-inside: avoid;
 	}
 	.parted {
 		margin-top: 5px;

@@ -12,6 +12,7 @@ import {
 	Paragraph,
 	Table,
 	TableCell,
+	TableLayoutType,
 	TableRow,
 	Tab,
 	TabStopType,
@@ -296,6 +297,12 @@ export function blocks(
 					...(b.caption ? [caption(b, b.caption, notes, true)] : []),
 					new Table({
 						width: { size: 100, type: WidthType.PERCENTAGE },
+						...(b.columns
+							? {
+									layout: TableLayoutType.FIXED,
+									columnWidths: b.columns.map((c) => Math.round(c * textWidth(notes.setup)))
+								}
+							: {}),
 						borders: THREE_LINES,
 						rows: b.rows.map(
 							(r, n) =>

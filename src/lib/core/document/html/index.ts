@@ -172,7 +172,10 @@ export function blockHtml(b: FinalBlock, put: PutNote, doc: Captions & { listed:
 		}
 		case 'table': {
 			const caption = b.caption ? `<caption>${label(captionLabel(b, doc))}${inlineHtml(b.caption, put)}</caption>` : '';
-			return `<table${place(b.id)}>${caption}${b.rows.map((r) => `<tr>${r.map((c) => cell(c, put)).join('')}</tr>`).join('')}</table>`;
+			const columns = b.columns
+				? `<colgroup>${b.columns.map((c) => `<col style="width: ${+(c * 100).toFixed(1)}%">`).join('')}</colgroup>`
+				: '';
+			return `<table${place(b.id)}${b.columns ? ' style="width: 100%; table-layout: fixed"' : ''}>${caption}${columns}${b.rows.map((r) => `<tr>${r.map((c) => cell(c, put)).join('')}</tr>`).join('')}</table>`;
 		}
 		case 'equation':
 			return `<p class="equation"${place(b.id)}>${mathHtml(b.tex, true)}${b.number ? ` <span>(${b.number})</span>` : ''}</p>`;

@@ -68,6 +68,15 @@ export class AutomaticStyles {
 		return name;
 	}
 
+	/** A column with a part of the width of its table (Part 3, 20.338 style:rel-column-width). */
+	column(share: number): string {
+		return this.style(
+			'W',
+			(name) =>
+				`<style:style style:name="${name}" style:family="table-column"><style:table-column-properties style:rel-column-width="${Math.max(1, Math.round(share * 10_000))}*"/></style:style>`
+		);
+	}
+
 	/** @returns the name of a style for words; empty where they have no look of their own */
 	words(r: Run): string {
 		const look = attributes({

@@ -374,7 +374,12 @@ export class Content {
 			return `<table:table-row>${cells}${covered()}</table:table-row>`;
 		});
 		const head = heads ? `<table:table-header-rows>${rows.slice(0, heads).join('')}</table:table-header-rows>` : '';
-		return `<table:table table:name="Table ${++this.tables}"><table:table-column${columns > 1 ? ` table:number-columns-repeated="${columns}"` : ''}/>${head}${rows.slice(heads).join('')}</table:table>`;
+		return `<table:table table:name="Table ${++this.tables}">${this.columns(columns, b.columns)}${head}${rows.slice(heads).join('')}</table:table>`;
+	}
+
+	private columns(count: number, shares: number[] | undefined): string {
+		if (!shares) return `<table:table-column${count > 1 ? ` table:number-columns-repeated="${count}"` : ''}/>`;
+		return shares.map((s) => `<table:table-column table:style-name="${this.styles.column(s)}"/>`).join('');
 	}
 
 	private cell(c: FinalCell, row: number, heads: number, rows: number): string {

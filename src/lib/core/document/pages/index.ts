@@ -123,7 +123,10 @@ function contentsHtml(b: Contents, list: readonly ContentsRow[], put: PutNote, a
 
 /** Rows of header cells at the top of a table are its head, which is repeated on each page. */
 function withHead(table: string): string {
-	const rows = /^(<table[^>]*>(?:<caption>.*?<\/caption>)?)((?:<tr>(?:<th[^>]*>.*?<\/th>)+<\/tr>)+)/s.exec(table);
+	const rows =
+		/^(<table[^>]*>(?:<caption>.*?<\/caption>)?(?:<colgroup>.*?<\/colgroup>)?)((?:<tr>(?:<th[^>]*>.*?<\/th>)+<\/tr>)+)/s.exec(
+			table
+		);
 	if (!rows) return table;
 	return `${rows[1]}<thead>${rows[2]}</thead><tbody>${table.slice(rows[0].length).replace('</table>', '</tbody></table>')}`;
 }

@@ -12,7 +12,7 @@ type Command = (r: LatexReader, at: Cursor, flow: Flow, name: string) => void;
 
 const reference =
 	(show: 'label' | 'number' | 'title' | 'page', around: [string, string] = ['', '']): Command =>
-	(r, at, flow, name) => {
+	(_, at, flow) => {
 		at.star();
 		const targets = rawOf(at.arg())
 			.split(',')
