@@ -34,6 +34,19 @@ test('contents follow the headings, lead to them, have options and pages, and co
 		'References'
 	]);
 
+	// copied, they are a list elsewhere
+	await caretAfter(page, 'only to the people it brought.');
+	await page.keyboard.press('Control+a');
+	const copied = await sheet(page).evaluate((root) => {
+		const clipboardData = new DataTransfer();
+		root.dispatchEvent(new ClipboardEvent('copy', { clipboardData, bubbles: true, cancelable: true }));
+		return { html: clipboardData.getData('text/html'), text: clipboardData.getData('text/plain') };
+	});
+	expect(copied.text).toContain('Contents\nIntroduction\nMethods\nResults\n  Moths\n');
+	expect(copied.html).toMatch(
+		/<nav data-rq-contents="headings"[^>]*><p><b>Contents<\/b><\/p><ul><li[^>]*>Introduction/
+	);
+
 	// what is typed into a heading is in them at once; undo takes it back there too
 	await sheet(page).getByRole('heading', { name: 'Methods' }).click();
 	await page.keyboard.press('End');
@@ -100,6 +113,12 @@ test('contents follow the headings, lead to them, have options and pages, and co
 	await page.getByRole('button', { name: 'Open as a manuscript' }).click();
 	await page.getByRole('link', { name: 'Back to the draft' }).click();
 	await expect(own.getByRole('listitem')).toHaveCount(5);
+	// in a narrow window the form is moved to where there is room
+	await page.setViewportSize({ width: 900, height: 800 });
+	await own.getByRole('button', { name: 'Contents options…' }).click();
+	await expect(form(page, 'Contents')).toBeInViewport({ ratio: 1 });
+	await expectAccessible(page);
+	await page.keyboard.press('Escape');
 	await own.getByText('Discussion').click();
 	await page.keyboard.press('End');
 	await page.keyboard.type(' of it');

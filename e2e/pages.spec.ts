@@ -1,39 +1,10 @@
 /** Real pages: what is seen in Hand in is what prints, with every note at the foot of its page. */
 import { readFileSync } from 'node:fs';
-import { expect, test, type Page } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { caretAfter, expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
+import { handIn, openPagePanel, pagesDone, panel, printed, squeezed } from './paper-pages';
 import { plainManuscript, putRecords, text } from './records';
-
-/** The pages of the PDF that the browser prints, as words. */
-async function printed(page: Page): Promise<string[]> {
-	const bytes = await page.pdf({ preferCSSPageSize: true });
-	const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
-	const out: string[] = [];
-	for (let n = 1; n <= pdf.numPages; n++) {
-		const { items } = await (await pdf.getPage(n)).getTextContent();
-		out.push(items.map((i) => ('str' in i ? i.str + (i.hasEOL ? '\n' : '') : '')).join(''));
-	}
-	return out;
-}
-const squeezed = (s: string) => s.replace(/[\s\u00ad-]+/g, '');
-const pagesDone = (page: Page) =>
-	expect(page.getByRole('status').filter({ hasText: /^\d+ pages$/ })).toBeVisible({ timeout: 60_000 });
-const panel = (page: Page) => page.getByRole('combobox', { name: 'Kind of paper' });
-
-async function openPagePanel(page: Page): Promise<void> {
-	await openDraft(page, 'shore');
-	await page
-		.getByRole('navigation', { name: 'Beside the text' })
-		.getByRole('button', { name: 'Page', exact: true })
-		.click();
-}
-
-async function handIn(page: Page): Promise<void> {
-	await page.getByRole('link', { name: 'See the pages' }).click();
-	await pagesDone(page);
-}
 
 test('every note of the chapter is at the foot of the page of its mark, and nothing of the screen prints', async ({
 	page

@@ -11,6 +11,7 @@ import {
 	overrideHtml,
 	placeCitations,
 	schema,
+	type ContentsAttrs,
 	type CrossRefShow,
 	type NoteTarget,
 	type PlacementKind
@@ -61,6 +62,10 @@ function plain(context: NodeViewContext, content: Fragment): string {
 			if (n.isTextblock) out.push(block(n));
 			else if (n.isInline) out.push(block(schema.nodes.paragraph.create(null, n)));
 			else walk(n.content);
+			if (n.type === schema.nodes.contents) {
+				const { heading, rows } = context.listed(n.attrs as ContentsAttrs);
+				out.push([heading, ...rows.map((r) => `${'  '.repeat(r.level - 1)}${r.label}${r.title}`)].join('\n'));
+			}
 			if (n.type === schema.nodes.bibliography)
 				out.push(bibliographyForClipboard(context.bibliographyOf(n, context.bibliographyPos(n.attrs.id))).text);
 		});
@@ -221,6 +226,17 @@ export function clipboardOf(
 		const el = span('data-rq-placeholder', n.attrs.hint as string, '');
 		el.textContent = placeholderWords(n);
 		return el;
+	};
+	nodes.contents = (n) => {
+		const { heading, rows } = context.listed(n.attrs as ContentsAttrs);
+		const list = rows.map((r): DOMOutputSpec => ['li', { style: `margin-left: ${r.level - 1}em` }, r.label + r.title]);
+		const { of, title, levels } = n.attrs as ContentsAttrs;
+		return [
+			'nav',
+			{ 'data-rq-contents': of, 'data-rq-title': title, 'data-rq-levels': String(levels) },
+			['p', ['b', heading]],
+			['ul', ...list]
+		];
 	};
 	nodes.figure = (n) => [
 		'figure',

@@ -2,11 +2,11 @@
 import type { Node } from 'prosemirror-model';
 import { NodeSelection } from 'prosemirror-state';
 import type { EditorView } from 'prosemirror-view';
-import type { ContentsOf } from '$lib/core/page';
+import type { ContentsAttrs } from '$lib/core/manuscript';
 import { askToEdit, Atom } from './atom';
 import type { NodeViewContext } from './node-view-context';
 
-const NOTHING: Record<ContentsOf, string> = {
+const NOTHING: Record<ContentsAttrs['of'], string> = {
 	headings: 'Headings are listed here as soon as there are some.',
 	figures: 'Figures are listed here as soon as there are some.',
 	tables: 'Tables are listed here as soon as there are some.'
@@ -47,8 +47,8 @@ export class ContentsView extends Atom {
 	}
 
 	refresh(): void {
-		const { of, title, levels } = this.node.attrs as { of: ContentsOf; title: string; levels: number };
-		const { heading, rows } = this.context.listed(of, title, levels);
+		const { of } = this.node.attrs as ContentsAttrs;
+		const { heading, rows } = this.context.listed(this.node.attrs as ContentsAttrs);
 		const state = JSON.stringify([of, heading, rows]);
 		if (state === this.shown) return;
 		this.shown = state;

@@ -30,6 +30,7 @@ import {
 	contentsTitleIn,
 	crossRefInSheet,
 	listedRows,
+	type ContentsAttrs,
 	type ListedRow,
 	numberedIn,
 	type CrossRefShow
@@ -55,7 +56,6 @@ import { lastCaret, rememberCaret } from './last-caret';
 import { fillPlaceholder, openByDoubleClick, type CiteTarget } from './cite-target';
 import { Debounce } from './debounce';
 import { lightUp } from './light-up';
-import type { ContentsOf } from '$lib/core/page';
 import { beginningInSight, gotoId } from './navigation';
 import { DocumentStore, type Change } from './document-store';
 import { BIBLIOGRAPHY_MAY_GO, editorPlugins, whenTables, type Gestures } from './plugins';
@@ -415,7 +415,7 @@ export class Draft implements NodeViewContext {
 		const { doc } = this.store;
 		return crossRefInSheet(numberedIn(doc), target, show, captionNamesOf(doc));
 	}
-	listed(of: ContentsOf, title: string, levels: number): { heading: string; rows: ListedRow[] } {
+	listed({ of, title, levels }: ContentsAttrs): { heading: string; rows: ListedRow[] } {
 		const { doc } = this.store;
 		return { heading: contentsTitleIn(doc, of, title), rows: listedRows(doc, of, levels) };
 	}

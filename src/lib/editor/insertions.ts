@@ -11,8 +11,7 @@ import {
 	type EditorState,
 	type Transaction
 } from 'prosemirror-state';
-import { newId, schema, type CrossRefShow } from '$lib/core/manuscript';
-import type { ContentsOf } from '$lib/core/page';
+import { newId, schema, type ContentsAttrs, type CrossRefShow } from '$lib/core/manuscript';
 
 const { nodes } = schema;
 
@@ -174,22 +173,15 @@ export function insertCrossRef(target: string, show: CrossRefShow): Command {
 	};
 }
 
-export interface ContentsChoice {
-	of: ContentsOf;
-	/** Empty for that of the language. */
-	title: string;
-	levels: number;
-}
-
 /** The contents, or list of figures or tables, that are selected. */
-export function contentsAt(state: EditorState): ({ pos: number } & ContentsChoice) | null {
+export function contentsAt(state: EditorState): ({ pos: number } & ContentsAttrs) | null {
 	const { selection } = state;
 	if (!(selection instanceof NodeSelection) || selection.node.type !== nodes.contents) return null;
-	return { pos: selection.from, ...(selection.node.attrs as ContentsChoice) };
+	return { pos: selection.from, ...(selection.node.attrs as ContentsAttrs) };
 }
 
 /** Puts contents in, or changes those that are selected. */
-export function putContents(choice: ContentsChoice): Command {
+export function putContents(choice: ContentsAttrs): Command {
 	return (state, dispatch) => {
 		if (!takesBlocks(state)) return false;
 		const { tr } = state;

@@ -2,8 +2,8 @@
 import type { Node } from 'prosemirror-model';
 import type { EditorView } from 'prosemirror-view';
 import type { ClusterOutput, EntryOutput, StyleInfo } from '$lib/core/citing';
-import type { ContentsOf } from '$lib/core/page';
 import type {
+	ContentsAttrs,
 	CrossRefShow,
 	EntryOverrides,
 	ListedRow,
@@ -25,7 +25,7 @@ export interface NodeViewContext {
 	/** What a reference to a heading, table, figure or formula prints. */
 	crossRef(target: string, show: CrossRefShow): string;
 	/** What contents, or a list of figures or tables, are headed by and list. */
-	listed(of: ContentsOf, title: string, levels: number): { heading: string; rows: ListedRow[] };
+	listed(what: ContentsAttrs): { heading: string; rows: ListedRow[] };
 	/** Goes to a heading, table, figure or formula by its id. */
 	goTo(id: string): void;
 	entries(): EntryOutput[] | null;

@@ -92,6 +92,13 @@ export interface ListedRow {
 	title: string;
 }
 
+/** What a block of contents lists; an empty title is that of the language. */
+export interface ContentsAttrs {
+	of: ContentsOf;
+	title: string;
+	levels: number;
+}
+
 const LISTED: Record<ContentsOf, Numbered['kind']> = { headings: 'heading', figures: 'figure', tables: 'table' };
 
 /** What contents list, in the order of the text; the title of the manuscript is no section. */

@@ -59,6 +59,7 @@ export {
 	numberedIn,
 	readNumbered,
 	type CrossRefShow,
+	type ContentsAttrs,
 	type ListedRow,
 	type Numbered
 } from './cross-refs';

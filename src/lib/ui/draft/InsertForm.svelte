@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** The form of something that is put into the text: closed by Escape and by a press beside it. */
 	import type { Snippet } from 'svelte';
+	import { inWindow } from '../parts/in-window';
 	import { outside } from '../parts/outside';
 	interface Props {
 		label: string;
@@ -28,6 +29,7 @@
 	class="bar-menu insert"
 	aria-label={label}
 	use:outside={away}
+	use:inWindow
 	onkeydown={keys}
 	onsubmit={(e) => {
 		e.preventDefault();
@@ -39,9 +41,9 @@
 
 <style>
 	.insert {
-		left: auto;
-		right: 0;
-		width: 340px;
+		left: 0;
+		right: auto;
+		width: min(340px, calc(100vw - 24px));
 		padding: 12px;
 		display: grid;
 		gap: 10px;

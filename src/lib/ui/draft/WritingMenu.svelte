@@ -3,6 +3,7 @@
 	import { onMount } from 'svelte';
 	import Press from '../kit/Press.svelte';
 	import type { MenuRow } from './writing-names';
+	import { inWindow } from '../parts/in-window';
 	import { outside } from '../parts/outside';
 	interface Props {
 		rows: MenuRow[];
@@ -53,6 +54,7 @@
 	aria-label={label}
 	bind:this={box}
 	use:outside={away}
+	use:inWindow
 	onkeydown={keys}
 >
 	{#each rows as r (r.name)}
