@@ -238,6 +238,24 @@ test('tracked changes, comments, contents: what stands is kept, what went is lis
 	);
 });
 
+test('contents whose field never ends swallow nothing; a heading of contents without any stays; other lists are said', () => {
+	const mark = (type: string) => `<w:r><w:fldChar w:fldCharType="${type}"/></w:r>`;
+	const begun = `${mark('begin')}<w:r><w:instrText>TOC \\o "1-3"</w:instrText></w:r>${mark('separate')}${r('Night 1')}`;
+	const open1 = open({ body: `<w:p>${begun}</w:p>${p(r('It paid'))}` });
+	assert.deepEqual(open1.paper.blocks.map(shape), ['Night 1', 'It paid']);
+
+	const style = '<w:style w:type="paragraph" w:styleId="TH"><w:name w:val="TOC Heading"/></w:style>';
+	const more = { 'word/styles.xml': strToU8(`<w:styles ${W}>${style}</w:styles>`) };
+	const head = (words: string) => `<w:p><w:pPr><w:pStyle w:val="TH"/></w:pPr>${r(words)}</w:p>`;
+	const toc = `<w:p>${field('TOC \\o "1-2"', 'Night 1')}</w:p>`;
+	const { paper } = open({ more, body: head('Thanks') + p(r('To all')) + head('What is in it') + toc });
+	assert.deepEqual(paper.blocks.map(shape), ['Thanks', 'To all', 'contents']);
+	assert.deepEqual(paper.blocks[2], { t: 'contents', of: 'headings', title: 'What is in it', levels: 2 });
+
+	const charts = open({ body: `<w:p>${field('TOC \\c "Chart"', 'Chart 1')}</w:p>${p(r('It paid'))}` });
+	assert.match(JSON.stringify(charts.dropped), /a list of things/);
+});
+
 test('formulas (22.1) as TeX', () => {
 	const t = (s: string) => ({ name: 'm:r', attrs: {}, kids: [{ name: 'm:t', attrs: {}, kids: [s] }] });
 	const m = (name: string, ...kids: Parameters<typeof toTex>[0][]) => ({ name: `m:${name}`, attrs: {}, kids });

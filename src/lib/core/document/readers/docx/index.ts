@@ -77,8 +77,6 @@ export class DocxReader {
 	private readonly relations: Map<string, Relation & { type: string }>;
 	private where = 'at the beginning';
 	private titled = false;
-	/** The words above contents that are still to come. */
-	private contentsTitle = '';
 	/** What is live in the text; null for files of others. */
 	live: LiveText | null = null;
 
@@ -171,7 +169,7 @@ export class DocxReader {
 	// --- blocks -------------------------------------------------------------------------------------------------------
 
 	private blocks(container: Xml, relations: Map<string, Relation>): Block[] {
-		const runs = new Runs(this, relations);
+		const runs = new Runs(this, relations, container);
 		const pieces: (Para | Block)[] = [];
 		const walk = (x: Xml) => {
 			for (const k of elementsOf(x)) {
@@ -184,7 +182,7 @@ export class DocxReader {
 			}
 		};
 		walk(container);
-		return this.together(pieces, relations);
+		return this.together(titled(pieces), relations);
 	}
 
 	/** A control around paragraphs: in a live file it can be a list of sources, or what was made for the page. */
@@ -235,13 +233,7 @@ export class DocxReader {
 				}
 			];
 		if (line.contents?.t === 'contents') {
-			const title = this.contentsTitle;
-			this.contentsTitle = '';
-			return [{ ...line.contents, title: contentsNamed(title) === line.contents.of ? '' : title }];
-		}
-		if (style?.name === 'toc heading') {
-			this.contentsTitle = textOf(line.content);
-			return [];
+			return [line.contents];
 		}
 		if (before || runs.swallowing || /^toc \d|^table of figures/.test(style?.name ?? '')) return [];
 		if (style?.level && line.content.length)
@@ -474,3 +466,16 @@ const blank = (i: Inline): boolean => i.t === 'text' && !i.text.trim();
 
 export const readDocx = (name: string, bytes: Uint8Array): ReadPaper =>
 	new DocxReader(name, openPackage(name, bytes)).read();
+
+/** Contents take the words of the paragraph before them that says it is their heading; any other such paragraph stays. */
+function titled(pieces: readonly (Para | Block)[]): (Para | Block)[] {
+	const out: (Para | Block)[] = [];
+	for (const p of pieces) {
+		const last = out.at(-1);
+		if ('t' in p && p.t === 'contents' && last && !('t' in last) && last.style?.name === 'toc heading') {
+			const title = textOf(last.line.content);
+			out[out.length - 1] = { ...p, title: contentsNamed(title) === p.of ? '' : title };
+		} else out.push(p);
+	}
+	return out;
+}

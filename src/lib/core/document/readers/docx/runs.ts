@@ -13,6 +13,8 @@ import { readCitationField } from './sources';
 /** A field that is open: what it is told, then what it shows. */
 interface Field {
 	instruction: string;
+	/** One that never ends stands for nothing: its words are text. */
+	ends: boolean;
 	result: boolean;
 	/** Words that it shows, where they do not stand in the text themselves. */
 	shown: string;
@@ -48,15 +50,20 @@ export class Runs {
 	/** Fields go through paragraphs. */
 	private readonly fields: Field[] = [];
 	private line: Line = emptyLine();
+	/** Marks where fields begin that have an end. */
+	private readonly ending: ReadonlySet<Xml>;
 
 	constructor(
 		private readonly reader: DocxReader,
-		private readonly relations: Map<string, Relation>
-	) {}
+		private readonly relations: Map<string, Relation>,
+		container: Xml
+	) {
+		this.ending = endingFields(container);
+	}
 
 	/** Whether the paragraph is within a list of references or contents that is made anew. */
 	get swallowing(): boolean {
-		return this.fields.some((f) => f.result && /^\s*(?:BIBLIOGRAPHY|TOC|INDEX)\b/i.test(f.instruction));
+		return this.fields.some((f) => f.result && f.ends && /^\s*(?:BIBLIOGRAPHY|TOC|INDEX)\b/i.test(f.instruction));
 	}
 
 	read(p: Xml): Line {
@@ -66,7 +73,7 @@ export class Runs {
 	}
 
 	private put(i: Inline): void {
-		const field = this.fields.findLast((f) => SWALLOWED.test(f.instruction) || !f.result);
+		const field = this.fields.findLast((f) => f.ends && (SWALLOWED.test(f.instruction) || !f.result));
 		if (field) {
 			if (field.result && i.t === 'text') field.shown += i.text;
 			return;
@@ -96,7 +103,7 @@ export class Runs {
 				return this.put(this.live(live, inside));
 			}
 			case 'w:fldSimple':
-				this.begin(attribute(x, 'w:instr'));
+				this.begin(attribute(x, 'w:instr'), true);
 				this.fields.at(-1)!.result = true;
 				for (const k of elementsOf(x)) this.piece(k, marks);
 				return this.end();
@@ -183,7 +190,7 @@ export class Runs {
 					break;
 				}
 				case 'w:fldChar':
-					this.mark(attribute(x, 'w:fldCharType'));
+					this.mark(x);
 					break;
 				case 'w:instrText': {
 					const field = this.fields.at(-1);
@@ -241,13 +248,14 @@ export class Runs {
 
 	// --- fields -------------------------------------------------------------------------------------------------------
 
-	private mark(type: string): void {
-		if (type === 'begin') this.begin('');
+	private mark(x: Xml): void {
+		const type = attribute(x, 'w:fldCharType');
+		if (type === 'begin') this.begin('', this.ending.has(x));
 		else if (type === 'separate' && this.fields.length) this.fields.at(-1)!.result = true;
 		else if (type === 'end' && this.fields.length) this.end();
 	}
-	private begin(instruction: string): void {
-		this.fields.push({ instruction, result: false, shown: '' });
+	private begin(instruction: string, ends: boolean): void {
+		this.fields.push({ instruction, ends, result: false, shown: '' });
 	}
 	private end(): void {
 		const { instruction, shown } = this.fields.pop()!;
@@ -264,6 +272,7 @@ export class Runs {
 				return;
 			case 'TOC':
 				this.line.contents = contentsField(instruction);
+				if (!this.line.contents) this.reader.loses('a list of things that are counted here no more');
 				return;
 			case 'INDEX':
 				this.reader.loses('an index of words');
@@ -307,6 +316,19 @@ function contentsField(instruction: string): Block | null {
 function shownBy(bookmark: string, instruction: string): 'label' | 'number' | 'title' {
 	if (/^_RefTitle\d/.test(bookmark)) return 'title';
 	return /^_RefNumber\d/.test(bookmark) || /\\[rnw]\b/.test(instruction) ? 'number' : 'label';
+}
+
+/** Where fields begin that have an end: what a field without one would swallow is the rest of the text. */
+function endingFields(container: Xml): ReadonlySet<Xml> {
+	const open: Xml[] = [];
+	const out = new Set<Xml>();
+	for (const x of descendants(container, 'w:fldChar')) {
+		const type = attribute(x, 'w:fldCharType');
+		if (type === 'begin') open.push(x);
+		const begun = type === 'end' ? open.pop() : undefined;
+		if (begun) out.add(begun);
+	}
+	return out;
 }
 
 const squeezed = (s: string): string => s.replace(/\s+/g, ' ').trim();
