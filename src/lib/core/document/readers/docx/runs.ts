@@ -272,7 +272,7 @@ export class Runs {
 				return;
 			case 'TOC':
 				this.line.contents = contentsField(instruction);
-				if (!this.line.contents) this.reader.loses('a list of things that are counted here no more');
+				if (!this.line.contents) this.reader.loses('a list of captions that are neither of figures nor of tables');
 				return;
 			case 'INDEX':
 				this.reader.loses('an index of words');
