@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { expect, test, type Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
+import { panel } from './paper-pages';
 import { caretAfter, chooseFile, expectAccessible, openDraft, watchErrors } from './helpers';
 
 const PNG = Buffer.from(
@@ -14,6 +15,13 @@ const form = (page: Page, name: string) => page.getByRole('form', { name });
 async function insert(page: Page, name: string): Promise<void> {
 	await page.getByRole('button', { name: 'Insert', exact: true }).click();
 	await page.getByRole('menuitem', { name }).click();
+}
+/** Opens the form of a figure and gives it a picture. */
+async function chooseFigure(page: Page): Promise<void> {
+	await insert(page, 'Figure…');
+	await form(page, 'Figure')
+		.getByLabel('Choose a picture…')
+		.setInputFiles({ name: 'quay.png', mimeType: 'image/png', buffer: PNG });
 }
 async function insertTable(page: Page, behind: string, caption: string): Promise<void> {
 	await caretAfter(page, behind);
@@ -61,10 +69,7 @@ test('a table, a figure and an equation are numbered; a reference follows its nu
 	await page.keyboard.press('Enter');
 	await expect(sheet(page).locator('math')).toBeVisible();
 
-	await insert(page, 'Figure…');
-	await form(page, 'Figure')
-		.getByLabel('Choose a picture…')
-		.setInputFiles({ name: 'quay.png', mimeType: 'image/png', buffer: PNG });
+	await chooseFigure(page);
 	await form(page, 'Figure').getByRole('textbox', { name: 'What the picture shows' }).fill('A dark quay');
 	await form(page, 'Figure').getByRole('button', { name: 'Insert figure' }).click();
 	await page.keyboard.type('The quay before the lamps');
@@ -145,10 +150,7 @@ test('a picture for which there is no room is said, stays on the sheet, and is k
 	const done = watchErrors(page);
 	await openDraft(page, 'shore');
 	await caretAfter(page, 'Artificial light at night');
-	await insert(page, 'Figure…');
-	await form(page, 'Figure')
-		.getByLabel('Choose a picture…')
-		.setInputFiles({ name: 'quay.png', mimeType: 'image/png', buffer: PNG });
+	await chooseFigure(page);
 	await page.evaluate(() => {
 		const { put, add } = IDBObjectStore.prototype;
 		const full = () => {
@@ -237,5 +239,48 @@ test('the edge of a column is dragged; wider by the menu; the file has the same 
 	await page.getByRole('button', { name: 'Rows, columns and cells' }).click();
 	await page.getByRole('menuitem', { name: 'Automatic column widths' }).click();
 	await expect.poll(() => width(0)).toBe(before);
+	done();
+});
+
+test('a figure is made half as wide; the note below it begins as the manual asks, in the sheet, the pages and the files', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'shore');
+	await caretAfter(page, 'Artificial light at night');
+	await chooseFigure(page);
+	await form(page, 'Figure').getByRole('textbox', { name: 'What the picture shows' }).fill('A dark quay');
+	await form(page, 'Figure').getByLabel('Width').selectOption('50 % of the text');
+	await expectAccessible(page);
+	await form(page, 'Figure').getByRole('button', { name: 'Insert figure' }).click();
+	await page.keyboard.type('The quay');
+	await insert(page, 'Figure…');
+	await form(page, 'Figure').getByRole('button', { name: 'Note below the figure' }).click();
+	await page.keyboard.type('Drawn by the board.');
+	await page.keyboard.press('Enter');
+	await page.keyboard.type('The text goes on.');
+	const note = sheet(page).locator('p.legend');
+	await expect(note).toHaveText(['Drawn by the board.']);
+	const lead = () => note.evaluate((p) => getComputedStyle(p, '::before').content);
+	expect(await lead()).toBe('""');
+	// APA 7, 7.28
+	await page.getByRole('button', { name: 'Page', exact: true }).click();
+	await panel(page).selectOption('Student paper');
+	await expect.poll(lead).toBe('"Note. "');
+	const wide = await sheet(page).getByRole('img', { name: 'A dark quay' }).boundingBox();
+	const all = await note.boundingBox();
+	expect(Math.abs(wide!.width / all!.width - 0.5)).toBeLessThan(0.02);
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+
+	await page.getByRole('link', { name: 'Hand in' }).click();
+	await expect(page.getByRole('document', { name: 'The file as it will be' })).toContainText(
+		'Note. Drawn by the board.'
+	);
+	const [saved] = await Promise.all([
+		page.waitForEvent('download'),
+		page.getByRole('button', { name: 'Save as DOCX' }).click()
+	]);
+	const xml = strFromU8(unzipSync(readFileSync((await saved.path())!))['word/document.xml']);
+	expect(xml).toMatch(/<w:pStyle w:val="Legend"\/>.*?<w:i\/>.*?Note\. .*?Drawn by the board\./);
 	done();
 });

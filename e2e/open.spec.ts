@@ -243,18 +243,79 @@ test('a chapter with notes is saved as Markdown, and opened from it again: every
 	done();
 });
 
-test('a live DOCX is live again where it is opened: citations in notes, the list, the style', async ({ page }) => {
+for (const format of ['DOCX', 'ODT']) {
+	test(`a live ${format} is live again where it is opened: citations in notes, the list, the style`, async ({
+		page
+	}) => {
+		const done = watchErrors(page);
+		const saved = await saveChapter(page, format, `Save as live ${format}`);
+		const buffer = readFileSync((await saved.path())!);
+		await page.goto('/');
+		await pick(page, [{ name: `back.${format.toLowerCase()}`, mimeType: 'application/octet-stream', buffer }]);
+		const dialog = page.getByRole('dialog', { name: 'Open a document' });
+		await expect(dialog).toContainText('46 live citations');
+		await dialog.getByRole('button', { name: 'Open as a manuscript' }).click();
+		await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toContainText('The lamplighters');
+		await expect(page.locator('.pending')).toHaveCount(0);
+		await expect(page.getByRole('button', { name: /Chicago 17th, full note/ })).toBeVisible();
+		await expect(page.getByText('30 sources, 46 citations, 52 notes')).toBeVisible();
+
+		// another program took out what made it live: the manuscript here knows its citations by their names
+		const parts = unzipSync(buffer);
+		delete parts['customXml/item1.xml'];
+		if (parts['meta.xml']) parts['meta.xml'] = strToU8('<office:document-meta/>');
+		await page.goto('/');
+		await pick(page, [
+			{
+				name: `stripped.${format.toLowerCase()}`,
+				mimeType: 'application/octet-stream',
+				buffer: Buffer.from(zipSync(parts))
+			}
+		]);
+		await expect(dialog).toContainText('46 live citations; 30 sources already in it.');
+		await dialog.getByText('not kept as').click();
+		await expect(dialog).toContainText('its citations are live again by their names');
+		done();
+	});
+}
+
+test('a live file brings the style that its writer had of their own to somebody who has it not', async ({
+	page,
+	browser
+}) => {
 	const done = watchErrors(page);
-	const saved = await saveChapter(page, 'DOCX', 'Save as live DOCX');
+	await openDesk(page);
+	await page.goto('/styles');
+	await page.getByRole('button', { name: 'Import a CSL file' }).click();
+	await page
+		.getByRole('textbox', { name: 'Text of the style' })
+		.fill(
+			'<style xmlns="http://purl.org/net/xbiblio/csl" class="in-text" version="1.0"><info><title>Of the quay</title><id>http://example.org/of-the-quay</id></info><citation><layout prefix="⟨" suffix="⟩" delimiter="; "><names variable="author"><name form="short"/></names></layout></citation><bibliography><layout><text variable="title"/></layout></bibliography></style>'
+		);
+	await page.getByRole('button', { name: 'Keep this style' }).click();
+	await page.getByLabel('Shown on').selectOption({ label: 'What the lamps did to the shore' });
+	await page.getByRole('link', { name: /^Use in “/ }).click();
+	await page.getByRole('dialog', { name: 'Citation style' }).getByRole('button', { name: 'Use this style' }).click();
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet).toContainText('⟨Nakagawa');
+	await page.getByRole('link', { name: 'Hand in' }).click();
+	await expect(page.getByRole('document', { name: 'The file as it will be' })).toContainText('⟨Nakagawa');
+	await chooseFile(page, 'ODT', 'Live');
+	const [saved] = await Promise.all([
+		page.waitForEvent('download'),
+		page.getByRole('button', { name: 'Save as live ODT' }).click()
+	]);
 	const buffer = readFileSync((await saved.path())!);
-	await page.goto('/');
-	await pick(page, [{ name: 'back.docx', mimeType: 'application/octet-stream', buffer }]);
-	const dialog = page.getByRole('dialog', { name: 'Open a document' });
-	await expect(dialog).toContainText('46 live citations');
+
+	// somebody else
+	const other = await (await browser.newContext()).newPage();
+	await openDesk(other);
+	await pick(other, [{ name: 'sent.odt', mimeType: 'application/octet-stream', buffer }]);
+	const dialog = other.getByRole('dialog', { name: 'Open a document' });
+	await expect(dialog).toContainText('Its style, “Of the quay”, comes with it');
 	await dialog.getByRole('button', { name: 'Open as a manuscript' }).click();
-	await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toContainText('The lamplighters');
-	await expect(page.locator('.pending')).toHaveCount(0);
-	await expect(page.getByRole('button', { name: /Chicago 17th, full note/ })).toBeVisible();
-	await expect(page.getByText('30 sources, 46 citations, 52 notes')).toBeVisible();
+	await expect(other.getByRole('textbox', { name: 'Manuscript text' })).toContainText('⟨Nakagawa');
+	await expect(other.getByRole('button', { name: /Of the quay/ })).toBeVisible();
+	await other.context().close();
 	done();
 });

@@ -1,6 +1,6 @@
 /** Real pages: what is seen in Hand in is what prints, with every note at the foot of its page. */
 import { readFileSync } from 'node:fs';
-import { expect, test } from '@playwright/test';
+import { expect, test, type Page } from '@playwright/test';
 import { strFromU8, unzipSync } from 'fflate';
 import { caretAfter, expectAccessible, openDesk, openDraft, watchErrors } from './helpers';
 import { handIn, openPagePanel, pagesDone, panel, printed, squeezed } from './paper-pages';
@@ -44,6 +44,10 @@ test('every note of the chapter is at the foot of the page of its mark, and noth
 	done();
 });
 
+/** A field of the panel; the sheet has it too. */
+const field = (page: Page, name: string) =>
+	page.getByRole('group', { name: 'Title page' }).getByRole('textbox', { name, exact: true });
+
 test('a kind of paper: chosen beside the draft, its title page filled in, seen and printed, one undo each', async ({
 	page
 }) => {
@@ -52,14 +56,12 @@ test('a kind of paper: chosen beside the draft, its title page filled in, seen a
 	await expect(panel(page)).toHaveValue('plain');
 	await panel(page).selectOption('Student paper');
 	await expect(page.getByText('APA 7, 2.3–2.24')).toBeVisible();
-	await page.getByRole('textbox', { name: 'Course', exact: true }).fill('HIS 301: Harbours');
-	await page.getByRole('textbox', { name: 'Course', exact: true }).press('Tab');
-	await page.getByRole('textbox', { name: 'Instructor', exact: true }).fill('Mina Abara');
-	await page.getByRole('textbox', { name: 'Instructor', exact: true }).press('Tab');
-	await page
-		.getByRole('textbox', { name: 'Abstract', exact: true })
-		.fill(Array.from({ length: 260 }, () => 'lamp').join(' '));
-	await page.getByRole('textbox', { name: 'Abstract', exact: true }).press('Tab');
+	await field(page, 'Course').fill('HIS 301: Harbours');
+	await field(page, 'Course').press('Tab');
+	await field(page, 'Instructor').fill('Mina Abara');
+	await field(page, 'Instructor').press('Tab');
+	await field(page, 'Abstract').fill(Array.from({ length: 260 }, () => 'lamp').join(' '));
+	await field(page, 'Abstract').press('Tab');
 	await expect(page.getByText('The abstract has 260 words, 10 more than the 250 asked for.')).toBeVisible();
 	await expectAccessible(page);
 	await handIn(page);
@@ -79,10 +81,10 @@ test('a kind of paper: chosen beside the draft, its title page filled in, seen a
 	expect(strFromU8(file['word/header1.xml'])).toContain('PAGE');
 
 	await page.getByRole('link', { name: 'Change the page' }).click();
-	await expect(page.getByRole('textbox', { name: 'Course', exact: true })).toHaveValue('HIS 301: Harbours');
+	await expect(field(page, 'Course')).toHaveValue('HIS 301: Harbours');
 	await caretAfter(page, 'only to the people it brought.');
 	for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z');
-	await expect(page.getByRole('textbox', { name: 'Course', exact: true })).toHaveValue('');
+	await expect(field(page, 'Course')).toHaveValue('');
 	await expect(panel(page)).toHaveValue('student');
 	await page.keyboard.press('Control+z');
 	await expect(panel(page)).toHaveValue('plain');
@@ -263,7 +265,7 @@ test('a title page that is being typed is not lost: not by Ctrl P, and not by a 
 	});
 	await openPagePanel(page);
 	await panel(page).selectOption('Student paper');
-	const course = page.getByRole('textbox', { name: 'Course', exact: true });
+	const course = field(page, 'Course');
 	await course.pressSequentially('HIS 301: Harb');
 	await page.keyboard.press('Control+p');
 	await expect(page).toHaveURL(/hand-in\?print/);

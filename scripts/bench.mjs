@@ -2,7 +2,7 @@
  * npm run bench: builds the bench as the app is built (no test loader in between) and runs it in Node and in a worker
  * of Chromium. `--node` or `--browser` for one of them, `--small` for a quick look, `--alone` without the
  * reference, `--library` for the library only, `--draft` for writing in a long manuscript and
- * for styles (npm run bench:browser), `--styles` for styles alone; `references` and `match` for how well typed lists and
+ * for styles and pages (npm run bench:browser), `--styles` or `--pages` for these alone; `references` and `match` for how well typed lists and
  * typed citations are read.
  */
 import { spawnSync } from 'node:child_process';
@@ -12,6 +12,7 @@ import { chromium } from '@playwright/test';
 import { build } from 'vite';
 import { benchDraft } from './bench-draft.mjs';
 import { benchLibrary } from './bench-library.mjs';
+import { benchPages } from './bench-pages.mjs';
 import { benchStyles } from './bench-styles.mjs';
 import { CHROMIUM, ensureBrowser, ensurePackages, ensureStyles, ensureSync, root } from './ensure.mjs';
 
@@ -114,6 +115,11 @@ if (args.includes('--styles')) {
 if (args.includes('--draft')) {
 	await benchDraft(args.includes('--small'));
 	await benchStyles(args.includes('--small'));
+	await benchPages(args.includes('--small'));
+	process.exit(0);
+}
+if (args.includes('--pages')) {
+	await benchPages(args.includes('--small'));
 	process.exit(0);
 }
 let status = 0;

@@ -41,7 +41,7 @@ const USAGE =
 type Kind = 'final' | 'live' | 'anonymous';
 const KINDS: Record<string, Kind[]> = {
 	'.docx': ['final', 'live', 'anonymous'],
-	'.odt': ['final', 'anonymous'],
+	'.odt': ['final', 'live', 'anonymous'],
 	'.html': ['final', 'anonymous'],
 	'.txt': ['final', 'anonymous'],
 	'.md': ['live', 'final', 'anonymous'],
@@ -91,7 +91,7 @@ function open(name: string, sources: PaperSource[]): OpenedDocument {
 	const bytes = readFileSync(name);
 	try {
 		if (!name.endsWith('.json')) return readDocument(name, bytes, besideOf(name), sources);
-		return { paper: readOwn(decodeText(bytes)), unresolved: [], headingMade: false, dropped: [] };
+		return { paper: readOwn(decodeText(bytes)), unresolved: [], headingMade: false, named: [], dropped: [] };
 	} catch (e) {
 		if (e instanceof DocumentError || e instanceof ManuscriptError) fail(e.message);
 		throw e;
@@ -177,14 +177,12 @@ async function main(): Promise<void> {
 	const ending = endingOf(output);
 	if (ending === '.json') writeFileSync(output, writeOwn(paper).text);
 	else if (ending === '.html') writeFileSync(output, writeHtml(finalOf(paper, o).final));
-	else if (ending === '.docx') {
+	else if (ending === '.docx' || ending === '.odt') {
 		const { final, page, doc, info, form } = finalOf(paper, o);
 		const style = { id: o.style, title: info.title, form, locale: o.locale, facts: factsOfStyle(info) };
 		const facts = { manuscript: '', authors: final.authors, sources: paper.sources, style };
-		writeFileSync(output, await writeDocxBytes(final, page, o.kind === 'live' ? liveOf(doc, final, facts) : null));
-	} else if (ending === '.odt') {
-		const { final, page } = finalOf(paper, o);
-		writeFileSync(output, writeOdt(final, page));
+		const live = o.kind === 'live' ? liveOf(doc, final, facts) : null;
+		writeFileSync(output, ending === '.odt' ? writeOdt(final, page, live) : await writeDocxBytes(final, page, live));
 	} else if (output) dropped.push(...textTo(output, paper, o));
 	const lost = [...dropped, ...made.dropped];
 	if (!o.report) {

@@ -6,7 +6,7 @@ import { readStyleFile } from '$lib/core/citing';
 import { parseXml } from '$lib/core/csl/xml';
 import { makeBackup, readBackup, restore } from './backup';
 import { Database } from './db';
-import { keepStyle, ownStyles, removeStyle, restoreStyle } from './styles';
+import { keepNewStyle, keepStyle, ownStyles, removeStyle, restoreStyle } from './styles';
 
 let n = 0;
 const fresh = () => new Database(`styles-${++n}`);
@@ -32,6 +32,16 @@ test('a style is kept, one of its name replaces it, and both ways lead back', as
 	);
 	await removeStyle('own-quay', base);
 	assert.deepEqual(await ownStyles(base), []);
+});
+
+test('a style that comes with a document is kept once; what the person has of its name stays', async () => {
+	const base = fresh();
+	assert.equal(await keepNewStyle(file('Quay'), xml('Quay'), base), true);
+	assert.equal(await keepNewStyle(file('Quay, of a colleague'), xml('Quay, of a colleague'), base), false);
+	assert.deepEqual(
+		(await ownStyles(base)).map((s) => s.title),
+		['Quay']
+	);
 });
 
 test('styles go into the backup and come back; the newer one stays; undo takes them out again', async () => {

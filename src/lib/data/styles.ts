@@ -39,6 +39,17 @@ export async function keepStyle(
 	});
 }
 
+/**
+ * Keeps a style that came with a document, where none of its name is here: what the person has is left as it is.
+ * @returns whether it is new
+ */
+export const keepNewStyle = (file: StyleFile, xml: string, base: Database = db): Promise<boolean> =>
+	base.transaction('rw', base.styles, async () => {
+		if (await base.styles.get(OWN + file.id)) return false;
+		await keepStyle(file, xml, base);
+		return true;
+	});
+
 export const restoreStyle = (style: OwnStyle, base: Database = db): Promise<void> =>
 	base.transaction('rw', base.styles, base.bin, async () => {
 		await base.styles.put(style);

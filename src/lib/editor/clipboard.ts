@@ -240,8 +240,15 @@ export function clipboardOf(
 	};
 	nodes.figure = (n) => [
 		'figure',
-		{ 'data-rq-asset': n.attrs.asset as string },
-		['img', { src: context.assets.dataOf(n.attrs.asset as string), alt: n.attrs.alt as string }],
+		{ 'data-rq-asset': n.attrs.asset as string, 'data-rq-width': String(n.attrs.width) },
+		[
+			'img',
+			{
+				src: context.assets.dataOf(n.attrs.asset as string),
+				alt: n.attrs.alt as string,
+				...(n.attrs.width ? { style: `width: ${n.attrs.width as number}%` } : {})
+			}
+		],
 		['figcaption', 0]
 	];
 	nodes.bibliography = (n) => {

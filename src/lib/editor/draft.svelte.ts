@@ -4,7 +4,7 @@
  * flows one way: a transaction changes the store; what its citations are is asked of the service; what those show is drawn.
  */
 import { NodeSelection, Selection, type Command, type EditorState, type Transaction } from 'prosemirror-state';
-import { EditorView } from 'prosemirror-view';
+import { EditorView, type DecorationSet } from 'prosemirror-view';
 import type { Node } from 'prosemirror-model';
 import { closeHistory } from 'prosemirror-history';
 import {
@@ -249,7 +249,10 @@ export class Draft implements NodeViewContext {
 		this.view = new EditorView(element, {
 			state: this.store.state,
 			editable: () => !this.readOnly,
-			decorations: (state) => this.found.inText(state),
+			decorations: (state) => {
+				const found = this.found.inText(state);
+				return this.more ? this.more(state, found) : found;
+			},
 			nodeViews: { ...nodeViews(this), ...this.virtualizer?.views() },
 			dispatchTransaction: (tr) => this.dispatch(tr),
 			attributes: {
@@ -278,6 +281,13 @@ export class Draft implements NodeViewContext {
 		});
 		this.virtualizer?.attach(this.view);
 		this.writing.changed(this.view);
+	}
+
+	private more: ((state: EditorState, found: DecorationSet | null) => DecorationSet | null) | null = null;
+	/** What else is drawn in the sheet from now on. */
+	decorate(more: (state: EditorState, found: DecorationSet | null) => DecorationSet | null): void {
+		this.more = more;
+		this.view?.updateState(this.view.state);
 	}
 
 	/** The text has a table: what tables need comes, and writing goes on meanwhile. */

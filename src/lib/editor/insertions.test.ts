@@ -17,6 +17,7 @@ import {
 	insertFigure,
 	insertTable,
 	LARGEST,
+	noteBelow,
 	putFormula
 } from './insertions';
 
@@ -181,6 +182,23 @@ test('a figure is found by its caption, and changed without its identity', () =>
 	const changed = run(s, changeFigure(at.pos, { alt: 'A dark quay' }));
 	assert.deepEqual({ ...changed.doc.nodeAt(at.pos)!.attrs }, { ...at.node.attrs, alt: 'A dark quay' });
 	assert.equal(changeFigure(0, { alt: '' })(s), false);
+});
+
+test('a note below a figure or table is made once, and the caret goes to its end', () => {
+	const figure = run(open('h1:T / p:a|'), insertFigure('', 'A quay', 50));
+	assert.equal(figureAt(figure)!.node.attrs.width, 50);
+	const noted = run(figure, noteBelow);
+	const { $from } = noted.selection;
+	assert.equal($from.parent.attrs.legend, true);
+	assert.equal(noted.doc.child($from.index(0) - 1).type, schema.nodes.figure);
+	const typed = noted.apply(noted.tr.insertText('Kept.'));
+	const back = typed.apply(typed.tr.setSelection(TextSelection.create(typed.doc, figureAt(figure)!.pos + 2)));
+	const again = run(back, noteBelow);
+	assert.equal(again.doc.childCount, noted.doc.childCount, 'no second one');
+	assert.equal(again.selection.$from.parentOffset, 5);
+	const table = run(run(open('h1:T / p:a|'), insertTable(2, 2, true)), noteBelow);
+	assert.equal(table.selection.$from.parent.attrs.legend, true);
+	assert.equal(noteBelow(open('h1:T / p:a|')), false);
 });
 
 test('in a note there are no blocks', () => {

@@ -69,12 +69,16 @@ export function insertTable(rows: number, columns: number, header: boolean): Com
 	};
 }
 
-/** A figure with an empty caption, in which the caret then is. @param asset the name of a kept picture */
-export function insertFigure(asset: string, alt: string): Command {
+/**
+ * A figure with an empty caption, in which the caret then is.
+ * @param asset the name of a kept picture
+ * @param width per cent of that of the text; 0 for the picture's own
+ */
+export function insertFigure(asset: string, alt: string, width = 0): Command {
 	return (state, dispatch) => {
 		if (!takesBlocks(state)) return false;
 		const { tr } = state;
-		const at = placeBlock(tr, nodes.figure.create({ id: newId(), asset, alt }, nodes.caption.create()));
+		const at = placeBlock(tr, nodes.figure.create({ id: newId(), asset, alt, width }, nodes.caption.create()));
 		tr.setSelection(TextSelection.create(tr.doc, at + 2));
 		dispatch?.(tr.scrollIntoView());
 		return true;
@@ -92,8 +96,8 @@ export function figureAt(state: EditorState): { pos: number; node: Node } | null
 	return null;
 }
 
-/** Another picture or description for a figure. */
-export function changeFigure(pos: number, change: { asset?: string; alt?: string }): Command {
+/** Another picture, description or width for a figure. */
+export function changeFigure(pos: number, change: { asset?: string; alt?: string; width?: number }): Command {
 	return (state, dispatch) => {
 		const node = state.doc.nodeAt(pos);
 		if (node?.type !== nodes.figure) return false;
@@ -101,6 +105,24 @@ export function changeFigure(pos: number, change: { asset?: string; alt?: string
 		return true;
 	};
 }
+
+/** The caret goes to the note below the table or figure it is in; one is made where there is none. */
+export const noteBelow: Command = (state, dispatch) => {
+	const { $from } = state.selection;
+	const figure = figureAt(state);
+	let at = figure ? figure.pos + figure.node.nodeSize : -1;
+	for (let d = 1; d <= $from.depth && at < 0; d++)
+		if ([nodes.captioned_table, nodes.table].includes($from.node(d).type)) at = $from.after(d);
+	if (at < 0) return false;
+	if (!dispatch) return true;
+	const { tr } = state;
+	const next = tr.doc.nodeAt(at);
+	const there = next?.type === nodes.paragraph && (next.attrs.legend as boolean);
+	if (!there) tr.insert(at, nodes.paragraph.create({ legend: true }));
+	tr.setSelection(TextSelection.create(tr.doc, at + 1 + (there ? next.content.size : 0)));
+	dispatch(tr.scrollIntoView());
+	return true;
+};
 
 export interface Formula {
 	tex: string;

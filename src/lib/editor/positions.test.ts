@@ -42,18 +42,25 @@ test('blocks near the window are those that reach into it or stand within the di
 	const box = (top: number, height: number) => ({ top, bottom: top + height, height });
 	fc.assert(
 		fc.property(
-			fc.array(fc.integer({ min: 1, max: 400 }), { minLength: 1, maxLength: 40 }),
+			// blocks with their heights; widgets of the page stand between some, and are none
+			fc.array(fc.tuple(fc.integer({ min: 1, max: 400 }), fc.boolean()), { minLength: 1, maxLength: 40 }),
 			fc.integer({ min: -3000, max: 500 }),
 			fc.nat(2),
-			(heights, start, by) => {
+			(parts, start, by) => {
 				let y = start;
-				const boxes = heights.map((h) => {
+				const all = parts.map(([h, widget]) => {
 					const b = box(y, h);
 					y += h;
-					return b;
+					return { ...b, widget };
 				});
-				const element = (b: ReturnType<typeof box>) => ({ getBoundingClientRect: () => b }) as Element;
-				const text = { children: boxes.map(element) } as unknown as Element;
+				const boxes = all.filter((b) => !b.widget);
+				fc.pre(boxes.length > 0);
+				const element = (b: ReturnType<typeof box> & { widget?: boolean }) =>
+					({
+						getBoundingClientRect: () => b,
+						classList: { contains: (name: string) => name === 'ProseMirror-widget' && b.widget }
+					}) as unknown as Element;
+				const text = { children: all.map(element) } as unknown as Element;
 				const window = box(0, 600);
 				const [first, last] = blocksNear(text, element(window), by);
 				boxes.forEach((b, i) => {

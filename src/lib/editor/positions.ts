@@ -24,7 +24,8 @@ export function bibliographyPosition(doc: Node, id: string): number {
 /** First and last block of the text within so many window heights of the window. */
 export function blocksNear(text: Element, surface: Element, by: number): [number, number] {
 	const box = surface.getBoundingClientRect();
-	const blocks = text.children;
+	// what the page puts between blocks is none of the text
+	const blocks = [...text.children].filter((el) => !el.classList.contains('ProseMirror-widget'));
 	/** The first block that is not wholly before. */
 	const firstNot = (before: (bottom: number) => boolean) => {
 		let [a, b] = [0, blocks.length - 1];

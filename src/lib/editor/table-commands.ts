@@ -15,6 +15,7 @@ import {
 	toggleHeaderColumn,
 	toggleHeaderRow
 } from 'prosemirror-tables';
+import { noteBelow } from './insertions';
 import { columnShares, newId, schema, SHEET } from '$lib/core/manuscript';
 
 const { nodes } = schema;
@@ -114,6 +115,7 @@ export const TABLE_COMMANDS: TableCommand[] = [
 	{ name: 'Merge cells', command: mergeCells },
 	{ name: 'Split cell', command: splitCell },
 	{ name: 'Caption and number', command: toggleCaption, parted: true },
+	{ name: 'Note below the table', command: noteBelow },
 	{ name: 'Column wider', command: stretchColumn(1.25), parted: true },
 	{ name: 'Column narrower', command: stretchColumn(0.8) },
 	{ name: 'Automatic column widths', command: evenColumns },

@@ -294,6 +294,7 @@ class FigureView implements NodeView {
 		// a document may come without its pictures
 		this.dom.classList.toggle('no-picture', !this.node.attrs.asset);
 		this.img.alt = this.node.attrs.alt as string;
+		this.img.style.width = this.node.attrs.width ? `${this.node.attrs.width as number}%` : '';
 		void this.context.assets.show(this.node.attrs.asset as string, this.img);
 	}
 	update(node: Node): boolean {
@@ -301,7 +302,7 @@ class FigureView implements NodeView {
 		const before = this.node.attrs;
 		this.node = node;
 		this.refresh();
-		if (before.asset !== node.attrs.asset || before.alt !== node.attrs.alt) this.show();
+		if (['asset', 'alt', 'width'].some((k) => before[k] !== node.attrs[k])) this.show();
 		return true;
 	}
 	refresh(): void {

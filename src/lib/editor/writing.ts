@@ -10,7 +10,8 @@ import { SAFE_LINK, schema } from '$lib/core/manuscript';
 
 const { marks, nodes } = schema;
 
-export type BlockKind = 'title' | 'paragraph' | 'heading-1' | 'heading-2' | 'heading-3' | 'caption' | 'note' | 'other';
+export type BlockKind =
+	'title' | 'paragraph' | 'heading-1' | 'heading-2' | 'heading-3' | 'caption' | 'legend' | 'note' | 'other';
 export type ListKind = 'bulleted' | 'numbered';
 /** Marks that are on or off. */
 export const WRITING_MARKS = ['strong', 'em', 'superscript', 'subscript', 'underline', 'small_caps'] as const;
@@ -46,7 +47,7 @@ function blockOf(state: EditorState): BlockKind {
 	const { $from } = state.selection;
 	const { type, attrs } = $from.parent;
 	if (type === nodes.note_paragraph) return 'note';
-	if (type === nodes.paragraph) return 'paragraph';
+	if (type === nodes.paragraph) return attrs.legend ? 'legend' : 'paragraph';
 	if (type === nodes.caption) return 'caption';
 	if (type !== nodes.heading) return 'other';
 	if (isTitle(state, $from.depth)) return 'title';
@@ -106,6 +107,11 @@ const notInTitle =
 	(command: Command): Command =>
 	(state, dispatch, view) =>
 		blockOf(state) === 'title' ? false : command(state, dispatch, view);
+
+/** Makes a note below a table or figure of the paragraphs of the selection; it is in the text, not in a list or quotation. */
+export const setLegend: Command = notInTitle((state, dispatch, view) =>
+	state.selection.$from.depth === 1 ? setBlockType(nodes.paragraph, { legend: true })(state, dispatch, view) : false
+);
 
 /** Makes a paragraph or a heading of the blocks of the selection. */
 export function setBlock(kind: 'paragraph' | 'heading-1' | 'heading-2' | 'heading-3'): Command {

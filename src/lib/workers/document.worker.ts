@@ -16,13 +16,14 @@ const api = {
 	know(part: Lite[]): void {
 		here.push(...part);
 	},
-	read: (path: string, files: DocumentFile[]): Promise<DocumentAnswer> => readDocumentFile(path, files, here),
+	read: (path: string, files: DocumentFile[], live: LiveFile | null = null): Promise<DocumentAnswer> =>
+		readDocumentFile(path, files, here, live),
 	/** A word-processor file or an OpenDocument text: each writer is loaded when it is first asked for. */
 	pack: async (final: FinalDoc, page: DocxPage, format: PackedFormat, live: LiveFile | null): Promise<Uint8Array> => {
 		const bytes =
 			format === 'docx'
 				? await (await import('$lib/core/document/docx')).writeDocxBytes(final, page, live)
-				: (await import('$lib/core/document/odt')).writeOdt(final, page);
+				: (await import('$lib/core/document/odt')).writeOdt(final, page, live);
 		return Comlink.transfer(bytes, [bytes.buffer as ArrayBuffer]);
 	},
 	write: (paper: Paper, how: PaperWriting): WrittenPaper => writePaper(paper, how)

@@ -55,9 +55,12 @@ export const isDocumentAnswer = (x: unknown): x is DocumentAnswer => {
 	return (
 		Object.values(r.count).every(isNumber) &&
 		texts(r.unresolved) &&
+		texts(r.named) &&
 		isObject(r.typed) &&
 		Object.values(r.typed).every(isNumber) &&
 		areDropped(r.dropped) &&
+		(r.style === null ||
+			(isObject(r.style) && isText(r.style.xml) && isObject(r.style.file) && isWord(r.style.file.id))) &&
 		all(r.paper.sources, (s) => isObject(s) && isWord(s.id) && isText(s.key) && isItem(s.item))
 	);
 };

@@ -1,10 +1,13 @@
 /** Reads a document and tells which of its sources are here already. */
-import type { Item } from '$lib/core/csl';
+import { readStyleFile, type StyleFile } from '$lib/core/citing';
+import { StyleError, type Item } from '$lib/core/csl';
+import { parseXml } from '$lib/core/csl/xml';
+import type { LiveFile } from '$lib/core/document/live-data';
 import { DocumentError, readDocument } from '$lib/core/document/readers';
 import { decodeText, readReferences } from '$lib/core/exchange';
 import { matchPaper, modelFor } from '$lib/core/match';
 import { passagesOfPaper } from '$lib/core/match/paper';
-import { countPaper, type Paper, type PaperCount, type PaperSource } from '$lib/core/paper';
+import { countPaper, type Dropped, type Paper, type PaperCount, type PaperSource } from '$lib/core/paper';
 import { createMatcher, prepare, titleOf, words, yearOf } from '$lib/core/source';
 
 export interface DocumentFile {
@@ -22,6 +25,10 @@ export interface ReadDocument {
 	here: Record<string, string>;
 	/** Typed citations, and entries of a typed list, that can become live. */
 	typed: { citations: number; entries: number };
+	/** A style that came along, as it is kept. */
+	style: { file: StyleFile; xml: string } | null;
+	/** Citations that names in the file speak of, where what they are did not come along. */
+	named: string[];
 }
 
 /** What became of a file: what was read, or why it could not be, in a sentence. */
@@ -33,7 +40,8 @@ const SOURCES = /\.(?:bib|ris|json|nbib|xml)$/i;
 export async function readDocumentFile(
 	path: string,
 	files: DocumentFile[],
-	here: { id: string; item: Item; key?: string }[]
+	here: { id: string; item: Item; key?: string }[],
+	live: LiveFile | null = null
 ): Promise<DocumentAnswer> {
 	const file = files.find((f) => f.path === path);
 	if (!file) return { kind: 'trouble', message: `${path} is not among the files.` };
@@ -48,7 +56,14 @@ export async function readDocumentFile(
 		return alike.length === 1 ? alike[0].bytes : null;
 	};
 	try {
-		const { paper, unresolved, headingMade, dropped } = readDocument(path, file.bytes, beside, given(files));
+		const { paper, unresolved, headingMade, dropped, styleFile, named } = readDocument(
+			path,
+			file.bytes,
+			beside,
+			given(files),
+			live
+		);
+		const style = styleFile ? styleIn(styleFile, dropped) : null;
 		const known = sourcesHere(paper.sources, here);
 		const count = countPaper(paper);
 		// the headings that the document has
@@ -57,10 +72,21 @@ export async function readDocumentFile(
 		const all = [...here.map((s) => ({ ...s, key: s.key ?? '' })), ...paper.sources];
 		const matched = matchPaper(passages, list, all, await modelFor(list), { addNew: true });
 		const typed = { citations: matched.citations.length, entries: matched.list.length };
-		return { kind: 'read', read: { paper, count, unresolved, dropped, here: known, typed } };
+		return { kind: 'read', read: { paper, count, unresolved, dropped, here: known, typed, style, named } };
 	} catch (e) {
 		if (e instanceof DocumentError) return { kind: 'trouble', message: e.message };
 		throw e;
+	}
+}
+
+/** A style that came along; one that cannot be read is listed as lost. */
+function styleIn(xml: string, dropped: Dropped[]): ReadDocument['style'] {
+	try {
+		return { file: readStyleFile(parseXml(xml)), xml };
+	} catch (e) {
+		if (!(e instanceof StyleError)) throw e;
+		dropped.push({ what: `the style that came along: ${e.message}`, where: `line ${e.line}` });
+		return null;
 	}
 }
 

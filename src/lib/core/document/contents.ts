@@ -1,6 +1,6 @@
 /** What contents and lists of figures and tables list, made of the blocks of a file when it is written. */
 import type { ContentsOf, PageSetup } from '../page';
-import { captionLabel, type Captions, type FinalBlock, type FinalInline } from './final';
+import { captionLabel, everyInline, type Captions, type FinalBlock, type FinalDoc, type FinalInline } from './final';
 import { HeadingNumbers } from './pages/numbers';
 
 export type Contents = Extract<FinalBlock, { t: 'contents' }>;
@@ -83,3 +83,9 @@ export function ownContents(body: readonly FinalBlock[], setup: PageSetup, title
 	const there = body.some((b) => b.t === 'contents' && b.of === 'headings');
 	return setup.contents && !there ? { t: 'contents', of: 'headings', title, levels: setup.contents, own: false } : null;
 }
+
+/** Whether something in the text says on which page something stands. */
+export const needsPageNumbers = (doc: FinalDoc, setup: PageSetup): boolean =>
+	setup.contents > 0 ||
+	doc.blocks.some((b) => b.t === 'contents') ||
+	[...everyInline(doc.blocks)].some((i) => i.t === 'ref' && i.show === 'page');

@@ -12,7 +12,8 @@ import {
 	captionNumber,
 	captionsOf,
 	type CaptionForm,
-	type CaptionLook
+	type CaptionLook,
+	legendLead
 } from '../page';
 import { cleanText } from './clean-text';
 import {
@@ -73,13 +74,15 @@ export const inLanguage = (list: FinalInline[], lang: string | undefined): Final
 	lang ? list.map((i) => (i.t === 'text' && !i.run.lang ? { ...i, run: { ...i.run, lang } } : i)) : list;
 
 export type FinalBlock =
-	| ({ t: 'paragraph'; inlines: FinalInline[] } & BlockLook)
+	/** `legend`: a note below a table or figure, by what it begins with, if anything. */
+	| ({ t: 'paragraph'; inlines: FinalInline[]; legend?: string } & BlockLook)
 	| ({ t: 'heading'; id: string; level: number; inlines: FinalInline[] } & BlockLook)
 	| { t: 'quote'; paragraphs: FinalInline[][]; lang?: string }
 	| { t: 'list'; ordered: boolean; start: number; numbers: ListNumbers; items: FinalBlock[][] }
 	/** `number` is 0 for one that has none. */
 	| { t: 'equation'; id: string; tex: string; number: number }
-	| { t: 'figure'; id: string; src: string; alt: string; caption: FinalInline[]; number: number }
+	/** `width` is part of that of the text; without it the picture has its own. */
+	| { t: 'figure'; id: string; src: string; alt: string; caption: FinalInline[]; number: number; width?: number }
 	/** `columns` are the parts that columns have of the width, where somebody has set them. */
 	| {
 			t: 'table';
@@ -104,6 +107,15 @@ export type FinalBlock =
 			/** Entries begin with a number and a tab, and the numbers stand in a column of their own. */
 			aligned: boolean;
 	  };
+
+/** What a note below a table or figure begins with. */
+export const legendWords = ({ legend }: Extract<FinalBlock, { t: 'paragraph' }>): FinalInline[] =>
+	legend
+		? [
+				{ t: 'text', run: { text: legend, italic: true } },
+				{ t: 'text', run: { text: ' ' } }
+			]
+		: [];
 
 export interface CaptionLabel extends CaptionForm {
 	/** “Table”, “Fig.”, and the number as it is written. */
@@ -307,12 +319,19 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 			}))
 		);
 
+	const lead = legendLead(captionsOf(settingsOf(doc).page), f.lang);
+	const isLegend = (b: FinalBlock | undefined) => b?.t === 'paragraph' && b.legend !== undefined;
 	const blocks = (parent: Node): FinalBlock[] => {
 		const out: FinalBlock[] = [];
 		parent.forEach((node, pos) => {
 			switch (node.type.name) {
 				case 'paragraph':
-					out.push({ t: 'paragraph', inlines: inlines(node, false), ...look(node) });
+					out.push({
+						t: 'paragraph',
+						inlines: inlines(node, false),
+						...look(node),
+						...(node.attrs.legend ? { legend: isLegend(out.at(-1)) ? '' : lead } : {})
+					});
 					break;
 				case 'heading':
 					// a title nobody has written yet is no heading
@@ -351,7 +370,8 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 						number: numbered.get(node.attrs.id as string)?.number ?? 0,
 						src: safeImage(f.picture?.(node.attrs.asset as string) ?? (node.attrs.asset as string)),
 						alt: cleanText(node.attrs.alt as string),
-						caption: inOwnLanguage(node.firstChild!, false)
+						caption: inOwnLanguage(node.firstChild!, false),
+						...(node.attrs.width ? { width: (node.attrs.width as number) / 100 } : {})
 					});
 					break;
 				case 'table':

@@ -70,7 +70,15 @@ export function formattedPaper(doc: FinalDoc, { numbers }: FormattedOptions): Pa
 	const block = (b: FinalBlock): Block[] => {
 		switch (b.t) {
 			case 'paragraph':
-				return [{ t: 'paragraph', content: line(b.inlines), lang: b.lang ?? '', align: b.align ?? '' }];
+				return [
+					{
+						t: 'paragraph',
+						content: [...words(b.legend ?? '', [{ t: 'em' }]), ...words(b.legend ? ' ' : ''), ...line(b.inlines)],
+						lang: b.lang ?? '',
+						align: b.align ?? '',
+						...(b.legend === undefined ? {} : { legend: true as const })
+					}
+				];
 			case 'heading': {
 				const { id, level, lang = '', align = '' } = b;
 				return [{ t: 'heading', id, level, content: line(b.inlines), lang, align }];
@@ -84,7 +92,16 @@ export function formattedPaper(doc: FinalDoc, { numbers }: FormattedOptions): Pa
 			case 'equation':
 				return [{ t: 'equation', id: b.id, tex: b.tex, numbered: b.number > 0 }];
 			case 'figure':
-				return [{ t: 'figure', id: b.id, asset: kept(b.src), alt: b.alt, caption: caption(b, b.caption) }];
+				return [
+					{
+						t: 'figure',
+						id: b.id,
+						asset: kept(b.src),
+						alt: b.alt,
+						caption: caption(b, b.caption),
+						...(b.width ? { width: Math.round(b.width * 100) } : {})
+					}
+				];
 			case 'table': {
 				const rows = b.rows.map((r) =>
 					r.map((c): Cell => ({

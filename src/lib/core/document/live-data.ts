@@ -6,17 +6,21 @@ import Joi from 'joi';
 import type { PaperCite, PaperSource } from '../paper';
 
 export const LIVE_FORMAT = 'rapid-quill-live';
-export const LIVE_VERSION = 1;
+/** 2: the style travels along where the person brought it. */
+export const LIVE_VERSION = 2;
 /** Name space of the part of the package that holds it. */
 export const LIVE_NAMESPACE = 'urn:rapid-quill:live-file:1';
+
+/** Property of an OpenDocument text that holds it. */
+export const LIVE_PROPERTY = LIVE_FORMAT;
 
 export interface LiveCitation {
 	cites: PaperCite[];
 	/** Words by hand, and what the mark jumped over; as the manuscript has them. */
 	override: unknown;
 	moved: unknown;
-	/** What it printed when the file was written, as plain text. */
-	printed: string;
+	/** What it printed when the file was written, as plain text; null where that is not known. A file always says it. */
+	printed: string | null;
 }
 
 export interface LiveFile {
@@ -32,6 +36,8 @@ export interface LiveFile {
 	/** Settings of bibliographies. */
 	bibliographies: Record<string, Record<string, unknown>>;
 	sources: PaperSource[];
+	/** The style's rules as a CSL file, where no catalogue has them. */
+	styleFile?: string;
 }
 
 const cite = Joi.object({
@@ -68,7 +74,8 @@ const schema = Joi.object({
 				item: Joi.object({ id: Joi.string().required(), type: Joi.string().required() }).unknown(true).required()
 			})
 		)
-		.required()
+		.required(),
+	styleFile: Joi.string()
 });
 
 /** @returns null where it is none of ours, is broken, or comes from a newer version: the text is read as any other then */
@@ -86,5 +93,5 @@ export function readLive(text: string): LiveFile | null {
 	return file.version > LIVE_VERSION ? null : file;
 }
 
-/** Tags of content controls: what they hold is live, or was made for the page and is made anew. */
+/** Tags of content controls, bookmarks and sections: what they hold is live, or was made for the page and is made anew. */
 export const TAGS = { citation: 'rq-cite:', bibliography: 'rq-list:', made: 'rq-made' } as const;

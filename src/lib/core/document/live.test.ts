@@ -7,13 +7,15 @@ import { everyLine, toManuscript, type Paper } from '../paper';
 import { anyPaper, citesOf } from '../paper/random-paper';
 import type { CitingForm } from '../manuscript';
 import { toFinal } from '.';
+import { cleanPage, KINDS, NO_FIELDS, setupOf, type TitleFields } from '../page';
 import { writeDocxBytes } from './docx';
-import { liveOf } from './live';
+import { writeOdt } from './odt';
+import { liveByNames, liveOf } from './live';
 import { readLive } from './live-data';
 import { readDocument } from './readers';
 
 /** Citations print their ids, so that they can be told apart. */
-async function write(paper: Paper, form: CitingForm): Promise<Uint8Array> {
+async function write(paper: Paper, form: CitingForm, ending = 'docx', kind = '', styleFile = ''): Promise<Uint8Array> {
 	const { doc } = toManuscript(paper);
 	const citations = new Map<string, { runs: { text: string }[]; leadRuns: { text: string }[] }>();
 	doc.descendants((n) => {
@@ -27,13 +29,17 @@ async function write(paper: Paper, form: CitingForm): Promise<Uint8Array> {
 		aligned: false,
 		lang: 'en-GB'
 	});
-	return writeDocxBytes(
-		final,
-		undefined,
-		liveOf(doc, final, { manuscript: 'm1', authors: ['Ida Lark'], sources: paper.sources })
-	);
+	const live = liveOf(doc, final, { manuscript: 'm1', authors: ['Ida Lark'], sources: paper.sources, styleFile });
+	const page = { setup: setupOf(cleanPage({ kind }), 'en-GB'), fields: kind ? FIELDS : NO_FIELDS };
+	return ending === 'odt' ? writeOdt(final, page, live) : writeDocxBytes(final, page, live);
 }
-const read = (bytes: Uint8Array) => readDocument('a.docx', bytes, () => null, []);
+const FIELDS: TitleFields = {
+	...NO_FIELDS,
+	course: 'History 210',
+	abstract: 'What it is about.',
+	runningHead: 'Lamps'
+};
+const read = (bytes: Uint8Array, ending = 'docx') => readDocument(`a.${ending}`, bytes, () => null, []);
 /** Changes the text of a file as another program might. */
 function edited(bytes: Uint8Array, part: string, change: (xml: string) => string): Uint8Array {
 	const parts = unzipSync(bytes);
@@ -47,30 +53,33 @@ const unique = (p: Paper): boolean => {
 	return new Set(ids).size === ids.length;
 };
 
-test('any manuscript: its citations come back in their order with all they hold, in text and in notes', async () => {
-	await fc.assert(
-		fc.asyncProperty(
-			anyPaper.filter(unique),
-			fc.constantFrom<CitingForm[]>('in-text', 'footnotes', 'endnotes'),
-			async (paper, form) => {
-				const back = read(await write(paper, form));
-				assert.deepEqual(back.unresolved, []);
-				assert.deepEqual(said(back.paper), said(paper));
-				const byHand = (p: Paper) =>
-					[...everyLine(p)].flatMap(({ line }) =>
-						line.flatMap((i) => (i.t === 'citation' ? [i.override ?? null] : []))
-					);
-				assert.deepEqual(byHand(back.paper), byHand(paper));
-				assert.equal(back.paper.blocks.filter((b) => b.t === 'bibliography').length, 1);
-				const cited = new Set(citesOf(paper).map((c) => c.key));
-				assert.deepEqual(new Set(back.paper.sources.map((s) => s.key)), cited);
-				// and it can be opened
-				toManuscript(back.paper).doc.check();
-			}
-		),
-		{ numRuns: Number(process.env.FUZZ ?? 60) }
-	);
-});
+for (const ending of ['docx', 'odt'])
+	test(`${ending}, any manuscript: its citations come back in their order with all they hold, in text and in notes`, async () => {
+		await fc.assert(
+			fc.asyncProperty(
+				anyPaper.filter(unique),
+				fc.constantFrom<CitingForm[]>('in-text', 'footnotes', 'endnotes'),
+				fc.constantFrom(...KINDS.map((k) => k.id)),
+				async (paper, form, kind) => {
+					const back = read(await write(paper, form, ending, kind), ending);
+					assert.doesNotMatch(JSON.stringify(back.paper.blocks), /History 210|What it is about/);
+					assert.deepEqual(back.unresolved, []);
+					assert.deepEqual(said(back.paper), said(paper));
+					const byHand = (p: Paper) =>
+						[...everyLine(p)].flatMap(({ line }) =>
+							line.flatMap((i) => (i.t === 'citation' ? [i.override ?? null] : []))
+						);
+					assert.deepEqual(byHand(back.paper), byHand(paper));
+					assert.equal(back.paper.blocks.filter((b) => b.t === 'bibliography').length, 1);
+					const cited = new Set(citesOf(paper).map((c) => c.key));
+					assert.deepEqual(new Set(back.paper.sources.map((s) => s.key)), cited);
+					// and it can be opened
+					toManuscript(back.paper).doc.check();
+				}
+			),
+			{ numRuns: Number(process.env.FUZZ ?? 60) }
+		);
+	});
 
 test('a title within the text stays where it is: the order of the citations, and so of their numbers, is the same', async () => {
 	const cite = (id: string): Paper['blocks'][0] => ({
@@ -148,10 +157,52 @@ test('a citation that was copied is one of its own; one that was deleted is gone
 	);
 });
 
+test('odt: typed into, copied, deleted, drawn together to a point; without its property, or with one that is broken', async () => {
+	const bytes = await write(paper, 'in-text', 'odt');
+	const back = (change: (xml: string) => string, part = 'content.xml') => read(edited(bytes, part, change), 'odt');
+	const cites = (p: Paper) => [...everyLine(p)].flatMap(({ line }) => line.filter((i) => i.t === 'citation'));
+	const typed = cites(back((xml) => xml.replace('«c1»', '(Lark, as I <text:s/>think)')).paper);
+	assert.deepEqual(
+		typed.map((c) => c.t === 'citation' && c.override),
+		[{ text: '(Lark, as I think)', basis: '«c1»' }]
+	);
+	const around = /<text:bookmark-start[^>]*rq-cite.*?<text:bookmark-end[^>]*>/s;
+	// as a word processor names a copy
+	const copy = (xml: string) => xml.replace(around, (m) => m + m.replace(/rq-cite:c1/g, 'rq-cite:c1 Copy 1'));
+	const twice = cites(back(copy).paper).map((c) => c.t === 'citation' && c.id);
+	assert.equal(twice.length, 2);
+	assert.notEqual(twice[0], twice[1]);
+	assert.equal(cites(back((xml) => xml.replace(around, '')).paper).length, 0);
+	assert.equal(cites(back((xml) => xml.replace(around, '<text:bookmark text:name="rq-cite:c1"/>')).paper).length, 1);
+	// side by side, as another office program has them: the second begins before the first ends
+	const begin = '<text:bookmark-start text:name="rq-cite:c1 Copy 1"/>';
+	const crossed = back((xml) =>
+		xml.replace(
+			/(<text:bookmark-end[^>]*rq-cite[^>]*>)/,
+			`${begin}$1«c1»<text:bookmark-end text:name="rq-cite:c1 Copy 1"/>`
+		)
+	);
+	assert.equal(cites(crossed.paper).length, 2);
+	// the end of one is in another paragraph
+	const split = back((xml) => xml.replace('«c1»', '«c1</text:p><text:p>» and more'));
+	assert.equal(cites(split.paper).length, 1);
+	assert.match(JSON.stringify(split.paper.blocks), /and more/);
+	for (const change of [
+		(xml: string) =>
+			xml.replace('"version":2', '"version":99').replace('&quot;version&quot;:2', '&quot;version&quot;:99'),
+		(xml: string) => xml.replace('meta:value-type="string">', 'meta:value-type="string">{')
+	]) {
+		const words = back(change, 'meta.xml');
+		assert.equal(cites(words.paper).length, 0);
+		assert.match(JSON.stringify(words.paper.blocks), /«c1»/);
+		assert.match(words.dropped[0].what, /what makes the file live/);
+	}
+});
+
 test('without its part, or with one that is broken or newer, the words are read, and that is said', async () => {
 	const bytes = await write(paper, 'in-text');
 	for (const change of [
-		(xml: string) => xml.replace('"version":1', '"version":99'),
+		(xml: string) => xml.replace('"version":2', '"version":99'),
 		(xml: string) => xml.replace('"cites":', '"sites":'),
 		(xml: string) => xml.replace('{"format"', '{format')
 	]) {
@@ -164,6 +215,46 @@ test('without its part, or with one that is broken or newer, the words are read,
 	delete parts['customXml/item1.xml'];
 	assert.equal(citesOf(read(zipSync(parts)).paper).length, 0);
 	assert.equal(readLive('[]'), null);
+});
+
+test('where another program took the data out, citations are live by the manuscript that they are of', async () => {
+	for (const ending of ['docx', 'odt']) {
+		const parts = unzipSync(await write(paper, 'footnotes', ending));
+		delete parts['customXml/item1.xml'];
+		if (parts['meta.xml']) parts['meta.xml'] = strToU8('<office:document-meta/>');
+		const bytes = zipSync(parts);
+		const words = read(bytes, ending);
+		assert.deepEqual(words.named, ['c1']);
+		assert.equal(citesOf(words.paper).length, 0);
+		const live = liveByNames(toManuscript(paper).doc, 'en-GB', {
+			manuscript: 'm1',
+			authors: [],
+			sources: paper.sources
+		});
+		const back = readDocument(`a.${ending}`, bytes, () => null, [], live);
+		assert.deepEqual(said(back.paper), said(paper), ending);
+		assert.deepEqual(back.named, []);
+		assert.match(back.dropped.map((d) => d.what).join(), /live again by their names/);
+		// a file of somebody else is not touched by it
+		const none = readDocument(
+			'a.docx',
+			await writeDocxBytes(toFinal(toManuscript(paper).doc, '', [], 'in-text', NOTHING)),
+			() => null,
+			[],
+			live
+		);
+		assert.equal(citesOf(none.paper).length, 0);
+		assert.deepEqual(none.dropped, []);
+	}
+});
+const NOTHING = { citations: new Map(), entries: [], hanging: false, aligned: false, lang: 'en' };
+
+test('a style that the person brought travels along', async () => {
+	for (const ending of ['docx', 'odt']) {
+		const style = '<style class="note"> & more\n</style>';
+		assert.equal(read(await write(paper, 'in-text', ending, '', style), ending).styleFile, style);
+		assert.equal(read(await write(paper, 'in-text', ending), ending).styleFile, undefined);
+	}
 });
 
 test('nothing but what is cited travels along, and a final file carries none of it', async () => {

@@ -13,14 +13,26 @@ export interface LiveFacts {
 	sources: PaperSource[];
 	/** The style it is written in, where the document does not say. */
 	style?: DocStyle;
+	/** Its rules as a CSL file, where the person brought it. */
+	styleFile?: string;
 	/** The id a source has now, should it have been merged into another. */
 	resolve?: (id: string) => string;
+}
+
+/**
+ * The same for a file that has lost its data in another program: what the citations are that its names speak of, by the
+ * manuscript that they are of. What they printed is not known.
+ */
+export function liveByNames(doc: Node, lang: string, facts: LiveFacts): LiveFile {
+	const file = liveOf(doc, { title: '', lang, authors: [], numbersAnew: false, blocks: [] }, facts);
+	const citations = Object.entries(file.citations).map(([id, c]) => [id, { ...c, printed: null }] as const);
+	return { ...file, citations: Object.fromEntries(citations) };
 }
 
 export function liveOf(
 	doc: Node,
 	final: FinalDoc,
-	{ manuscript, authors, sources, style, resolve = (id) => id }: LiveFacts
+	{ manuscript, authors, sources, style, styleFile, resolve = (id) => id }: LiveFacts
 ): LiveFile {
 	const printed = new Map<string, string>();
 	for (const i of everyInline(final.blocks))
@@ -52,6 +64,7 @@ export function liveOf(
 		},
 		citations,
 		bibliographies,
-		sources
+		sources,
+		...(styleFile ? { styleFile } : {})
 	} satisfies LiveFile);
 }

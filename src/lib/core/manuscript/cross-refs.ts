@@ -26,7 +26,7 @@ export function captionNamesOf(doc: Node, lang = ''): CaptionNames {
 }
 
 /** The language that a style has in a manuscript, where none is said. */
-function languageIn(doc: Node, said: string): string {
+export function languageIn(doc: Node, said: string): string {
 	const style = styleOf(doc);
 	return said || style?.locale || style?.facts?.lang || 'en';
 }

@@ -1,6 +1,6 @@
 /** The citation style as a document holds it, with what edits need to know of it. */
 import type { PlacementKind } from './placement';
-import type { QuoteMarks } from './quoting';
+import type { QuoteMarks } from './quote-marks';
 
 /**
  * What an edit needs to know of a style: where citations stand, which marks go inside quotation marks, the shape of

@@ -1,6 +1,6 @@
 /** Public interface of the manuscript module. Comparing two states is `$lib/core/manuscript/compare`, loaded when needed. */
 export { cleanCites, type DocCite, type Moved, type NoteTarget } from './cites';
-export { blockDom, SAFE_LINK, type Alignment } from './schema-attrs';
+export { blockDom, SAFE_LINK, shareOf, type Alignment } from './schema-attrs';
 export { schema, SCHEMA_VERSION } from './schema';
 export {
 	attrValue,
@@ -22,6 +22,7 @@ export { placeCitations, type PlacementKind } from './placement';
 export { insertCitation, putPlaceholder, removeCitation, textAround, typeMark } from './insert';
 export { readOutline, sectionAt, sectionLevel, countDoc, countWords, type Section, type WordCount } from './outline';
 export { followTitle, nameOf, renameBibliographies, UNTITLED } from './title';
+export { legendLeadIn } from './legend';
 export { columnShares, SHEET } from './table-columns';
 export { docFromText } from './text-form';
 export { readLocator, writeLocator, tidyLocator, type TypedLocator } from '../source';
@@ -38,18 +39,9 @@ export {
 	type EntryOverrides,
 	type Override
 } from './override';
-export {
-	departure,
-	insertBlock,
-	insertFigure,
-	insertRunIn,
-	keepQuotation,
-	readQuotations,
-	restoreQuotation,
-	type QuotationInfo,
-	type QuoteMarks,
-	type Quoting
-} from './quoting';
+export { departure, keepQuotation, readQuotations, restoreQuotation, type QuotationInfo } from './quotations';
+export type { QuoteMarks } from './quote-marks';
+export { insertBlock, insertFigure, insertRunIn, type Quoting } from './quoting';
 export {
 	captionNamesOf,
 	contentsTitleIn,

@@ -1,7 +1,7 @@
 /** Typed quotation marks in the shape of a language. */
 import type { Node } from 'prosemirror-model';
 import type { Transform } from 'prosemirror-transform';
-import type { QuoteMarks } from './quoting';
+import type { QuoteMarks } from './quote-marks';
 
 const OPEN = '“„«‹‘‚「『';
 const CLOSE = '”»›’」』';

@@ -3,6 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { Transform } from 'prosemirror-transform';
+import { wrapAttrs } from './doc-attrs';
 import {
 	departure,
 	insertBlock,
@@ -99,6 +100,20 @@ test('a picture comes with its caption and credit', () => {
 	const other = new Transform(nodes.doc.create(null, paragraph('')));
 	insertFigure(other, 1, 'https://example.org/x.png', quoting('', 'note'));
 	assert.equal(other.doc.child(0).attrs.asset, '', 'nothing is fetched from elsewhere');
+});
+
+// APA 7, 7.28: notes of figures, with credits, below them
+test('where manuals have credits below figures, the credit stands in a note there', () => {
+	const settings = { page: { kind: 'student' } };
+	const doc = wrapAttrs(nodes.doc.create({ settings }, [paragraph('Here.'), paragraph('There.')]));
+	const tr = new Transform(doc);
+	insertFigure(tr, 6, 'data:image/png;base64,AA==', quoting('A lamp', 'sentence'));
+	tr.doc.check();
+	assert.equal(said(tr), 'Here. / = A lamp / ^ / There.');
+	assert.equal(tr.doc.child(2).attrs.legend, true);
+	const empty = new Transform(wrapAttrs(nodes.doc.create({ settings }, [paragraph('')])));
+	const on = insertFigure(empty, 1, 'data:image/png;base64,AA==', quoting('A lamp', 'sentence'));
+	assert.equal(empty.doc.resolve(on).parent.attrs.legend, false, 'writing goes on in the text');
 });
 
 test('departures: a part is none, brackets and ellipses are shown, other words are silent', () => {

@@ -22,6 +22,17 @@ export const validAsset: Validate = (value) => {
 	if (typeof value !== 'string' || !(value === '' || isAssetId(value) || safeImage(value)))
 		throw new RangeError('Expected the name of a picture');
 };
+/** The least width of a picture, in per cent of that of the text. */
+const LEAST_SHARE = 5;
+export const validShare: Validate = (value) => {
+	if (value !== 0 && !(Number.isInteger(value) && (value as number) >= LEAST_SHARE && (value as number) <= 100))
+		throw new RangeError('Expected per cent of the width, or 0');
+};
+/** A width as the schema has it, of what a file says: whole per cent; 0 where that says nothing. */
+export function shareOf(per: string | number | null): number {
+	const n = Math.round(Number(per ?? 0));
+	return n > 0 ? Math.min(100, Math.max(LEAST_SHARE, n)) : 0;
+}
 export const plainObject: Validate = (value) => {
 	if (!value || typeof value !== 'object' || Array.isArray(value)) throw new RangeError('Expected an object');
 };
@@ -58,9 +69,10 @@ export function blockAttrs(d: HTMLElement | string): { lang: string; align: Alig
 	return { lang: LANGUAGE.test(language) ? language : '', align: ALIGNMENTS.includes(side) ? side : '' };
 }
 
-/** Attributes of the element that shows a block: its language and alignment where they are its own. */
+/** Attributes of the element that shows a block: its language and alignment where they are its own, and what kind it is of. */
 export function blockDom(n: Node): Record<string, string> {
 	const out: Record<string, string> = {};
+	if (n.attrs.legend) out.class = 'legend';
 	if (n.attrs.lang) out.lang = n.attrs.lang as string;
 	if (n.attrs.align) out.style = `text-align: ${n.attrs.align as string}`;
 	return out;

@@ -14,11 +14,13 @@ import {
 	oneOf,
 	validLink,
 	validAsset,
+	validShare,
 	validCites,
 	validStyle,
 	docObject,
 	objectOrNull,
 	plainObject,
+	shareOf,
 	validLanguage,
 	id,
 	lang,
@@ -26,8 +28,8 @@ import {
 } from './schema-attrs';
 import { tableSpecs } from './schema-tables';
 
-/** 3: contents, lists of figures and tables, references to pages. */
-export const SCHEMA_VERSION = 3;
+/** 3: contents, lists of figures and tables, references to pages. 4: notes below tables and figures, widths of pictures. */
+export const SCHEMA_VERSION = 4;
 
 const parseJson = <T>(s: string | null, fallback: T): T => {
 	if (!s) return fallback;
@@ -67,8 +69,11 @@ const nodes: Record<string, NodeSpec> = {
 	paragraph: {
 		group: 'block',
 		content: 'inline*',
-		attrs: { lang, align },
-		parseDOM: [{ tag: 'p', getAttrs: blockAttrs }],
+		// the note below a table or figure: what its readers need to know, and whose it is
+		attrs: { lang, align, legend: { default: false, validate: 'boolean' } },
+		parseDOM: [
+			{ tag: 'p', getAttrs: (d) => ({ ...blockAttrs(d), legend: (d as HTMLElement).classList?.contains('legend') }) }
+		],
 		toDOM: (n) => ['p', blockDom(n), 0]
 	},
 	heading: {
@@ -119,19 +124,28 @@ const nodes: Record<string, NodeSpec> = {
 		group: 'block',
 		content: 'caption',
 		isolating: true,
-		attrs: { id, asset: { default: '', validate: validAsset }, alt: { default: '', validate: 'string' } },
+		attrs: {
+			id,
+			asset: { default: '', validate: validAsset },
+			alt: { default: '', validate: 'string' },
+			/** Per cent of the width of the text; 0 for the picture's own, at most that of the text. */
+			width: { default: 0, validate: validShare }
+		},
 		parseDOM: [
 			{
 				tag: 'figure',
 				contentElement: (d) => (d as HTMLElement).querySelector('figcaption') ?? document.createElement('figcaption'),
-				getAttrs: (d) => pictureAttrs((d as HTMLElement).querySelector('img')) ?? false
+				getAttrs: (d) => {
+					const picture = pictureAttrs((d as HTMLElement).querySelector('img'));
+					return picture ? { ...picture, width: shareOf((d as HTMLElement).getAttribute('data-rq-width')) } : false;
+				}
 			},
 			// a picture on its own is a figure whose caption is still to be written
 			{ tag: 'img', getAttrs: (d) => pictureAttrs(d as HTMLElement) ?? false }
 		],
 		toDOM: (n): DOMOutputSpec => [
 			'figure',
-			{ 'data-rq-asset': n.attrs.asset },
+			{ 'data-rq-asset': n.attrs.asset, ...(n.attrs.width ? { 'data-rq-width': String(n.attrs.width) } : {}) },
 			['img', { src: n.attrs.asset.startsWith('data:') ? n.attrs.asset : '', alt: n.attrs.alt }],
 			['figcaption', 0]
 		]

@@ -4,13 +4,15 @@
  * `{{key | p 12 ; <see> key2}}` a citation, `{{!key}}` with the author in the sentence, `{{? hint}}` a gap,
  * `{{bibliography Heading}}` the list, `{{#name}}` a reference to a table, figure or equation. Those are blocks:
  * `{{table #name Caption}}` with rows between bars below it, the first of them its head, `{{figure #name picture | what it
- * shows | Caption}}`, `{{equation #name TeX}}`, `{{contents}}`, `{{contents figures}}`.
+ * shows | Caption | 75}}` with its width in per cent, `{{below}} words` a note below either, `{{equation #name TeX}}`,
+ * `{{contents}}`, `{{contents figures}}`.
  */
 import { Node } from 'prosemirror-model';
 import { wrapAttrs } from './doc-attrs';
 import type { DocStyle } from './doc-style';
 import { type DocCite } from './cites';
 import { schema } from './schema';
+import { shareOf } from './schema-attrs';
 import { readLocator } from '../source';
 
 /**
@@ -75,6 +77,8 @@ export function docFromText(
 	const named = (block: string): Node | null => {
 		const [first, ...rest] = block.split('\n');
 		const m = /^\{\{(table|figure|equation) #(\S+) (.*)\}\}$/s.exec(first);
+		const legend = /^\{\{below\}\}\s+(.*)$/s.exec(block);
+		if (legend) return schema.nodes.paragraph.create({ legend: true }, inline(legend[1].replace(/\n/g, ' ')));
 		const contents = /^\{\{contents(?: (headings|figures|tables))?\}\}$/.exec(block);
 		if (contents) return schema.nodes.contents.create({ of: contents[1] ?? 'headings' });
 		if (!m) return null;
@@ -82,8 +86,9 @@ export function docFromText(
 		if (kind === 'equation') return schema.nodes.equation.create({ id: name, tex: words });
 		const caption = (s: string) => schema.nodes.caption.create(null, inline(s));
 		if (kind === 'table') return schema.nodes.captioned_table.create({ id: name }, [caption(words), table(rest)]);
-		const [asset = '', alt = '', text = ''] = words.split('|').map((s) => s.trim());
-		return schema.nodes.figure.create({ id: name, asset: pictureOf(asset), alt }, caption(text));
+		const [asset = '', alt = '', text = '', width = '0'] = words.split('|').map((s) => s.trim());
+		const attrs = { id: name, asset: pictureOf(asset), alt, width: shareOf(parseInt(width, 10)) };
+		return schema.nodes.figure.create(attrs, caption(text));
 	};
 	const blocks: Node[] = [];
 	for (const raw of text.trim().split(/\n\s*\n/)) {

@@ -119,7 +119,8 @@ export function cleanPage(raw: unknown): PageChoice {
 	return {
 		kind: KINDS.some((k) => k.id === r.kind) ? (r.kind as string) : UNCHOSEN,
 		changes: isObject(r.changes) ? readParts(PARTS, r.changes) : {},
-		fields: Object.fromEntries(Object.keys(NO_FIELDS).map((k) => [k, typed(fields[k])])) as unknown as TitleFields
+		fields: Object.fromEntries(Object.keys(NO_FIELDS).map((k) => [k, typed(fields[k])])) as unknown as TitleFields,
+		skeleton: r.skeleton !== false
 	};
 }
 

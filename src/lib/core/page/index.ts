@@ -14,6 +14,8 @@ export {
 	type CaptionNames
 } from './captions';
 export { CONTENTS_OF, contentsNamed, contentsTitle, MOST_LEVELS, type ContentsOf } from './contents';
+export { missingSections } from './skeleton';
+export { LEGEND_WORDS, legendLead } from './legend';
 export { departures } from './departures';
 export { SIZES, FONTS, type FontFace } from './measures';
 export type {

@@ -107,6 +107,8 @@ export interface PageChoice {
 	kind: string;
 	changes: Partial<PageSetup>;
 	fields: TitleFields;
+	/** Sections to fill are shown in the sheet. */
+	skeleton: boolean;
 }
 
 /** A place where a paper departs from its manual. */

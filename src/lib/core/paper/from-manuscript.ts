@@ -90,7 +90,7 @@ function blockOf(n: Node): Block {
 	const a = n.attrs;
 	switch (n.type.name) {
 		case 'paragraph':
-			return { t: 'paragraph', content: inlinesOf(n), ...look(n) };
+			return { t: 'paragraph', content: inlinesOf(n), ...look(n), ...(a.legend ? { legend: true } : {}) };
 		case 'heading':
 			return headingOf(n);
 		case 'blockquote':
@@ -114,7 +114,8 @@ function blockOf(n: Node): Block {
 				id: a.id as string,
 				asset: a.asset as string,
 				alt: a.alt as string,
-				caption: captionOf(n.firstChild!)
+				caption: captionOf(n.firstChild!),
+				...(a.width ? { width: a.width as number } : {})
 			};
 		case 'equation':
 			return { t: 'equation', id: a.id as string, tex: a.tex as string, numbered: a.numbered as boolean };

@@ -29,6 +29,7 @@ export {
 	textOf,
 	words
 } from './make';
+export { isUneven, withWidths } from './widths';
 export { isListHeading } from './list-heading';
 export { countPaper, type PaperCount } from './count';
 export { fromManuscript } from './from-manuscript';

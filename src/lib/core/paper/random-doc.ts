@@ -104,8 +104,12 @@ const block = fc.letrec<{ block: Json; list: Json }>((tie) => ({
 			content: [c, t]
 		})),
 		fc
-			.tuple(id, caption, fc.constantFrom('', 'ab'.repeat(20)), fc.constantFrom('', 'a quay'))
-			.map(([i, c, asset, alt]): Json => ({ type: 'figure', attrs: { id: i, asset, alt }, content: [c] })),
+			.tuple(id, caption, fc.constantFrom('', 'ab'.repeat(20)), fc.constantFrom('', 'a quay'), fc.constantFrom(0, 40))
+			.map(([i, c, asset, alt, width]): Json => ({
+				type: 'figure',
+				attrs: { id: i, asset, alt, width },
+				content: [c]
+			})),
 		fc.record({ id, numbered: fc.boolean() }).map((a): Json => ({ type: 'equation', attrs: { ...a, tex: 'a=b' } })),
 		fc.constant({ type: 'page_break' } as Json),
 		tie('list')
@@ -124,6 +128,14 @@ const block = fc.letrec<{ block: Json; list: Json }>((tie) => ({
 		}))
 })).block;
 
+/** Notes below a table or figure. */
+const legend = fc.array(
+	fc
+		.tuple(lang, line)
+		.map(([l, content]): Json => ({ type: 'paragraph', attrs: { lang: l, align: '', legend: true }, content })),
+	{ maxLength: 2 }
+);
+
 const bibliography = fc
 	.tuple(id, heading)
 	.map(([i, h]): Json => ({ type: 'bibliography', attrs: { id: i, settings: { takes: 'section' } }, content: [h] }));
@@ -140,10 +152,12 @@ const contents = fc
 /** A stored document, to be read with `readDoc`. */
 export const randomDoc: fc.Arbitrary<Json> = fc
 	.tuple(
-		fc.array(fc.oneof(block, block, block, block, bibliography, bibliography, contents), {
-			minLength: 1,
-			maxLength: 6
-		}),
+		fc
+			.array(fc.tuple(fc.oneof(block, block, block, block, bibliography, bibliography, contents), legend), {
+				minLength: 1,
+				maxLength: 6
+			})
+			.map((list) => list.flatMap(([b, l]) => (b.type === 'figure' || b.type === 'captioned_table' ? [b, ...l] : [b]))),
 		fc.boolean()
 	)
 	.map(([content, own]) => ({

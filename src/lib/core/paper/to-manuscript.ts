@@ -3,7 +3,17 @@
  * the form that there is, and what that cost is listed.
  */
 import type { Mark as DocMark, Node } from 'prosemirror-model';
-import { assetId, isAssetId, newId, readDoc, SAFE_LINK, safeImage, schema, SCHEMA_VERSION } from '../manuscript';
+import {
+	assetId,
+	isAssetId,
+	newId,
+	readDoc,
+	shareOf,
+	SAFE_LINK,
+	safeImage,
+	schema,
+	SCHEMA_VERSION
+} from '../manuscript';
 import { MOST_LEVELS } from '../page';
 import { MARK_NAMES, OWN } from './from-manuscript';
 import { paragraph, textOf, words } from './make';
@@ -87,7 +97,9 @@ class Maker {
 	block(b: Block): Node[] {
 		switch (b.t) {
 			case 'paragraph':
-				return [n.paragraph.create({ lang: b.lang, align: b.align }, this.inlines(b.content))];
+				return [
+					n.paragraph.create({ lang: b.lang, align: b.align, legend: b.legend ?? false }, this.inlines(b.content))
+				];
 			case 'heading':
 				return [this.heading(b)];
 			case 'list':
@@ -102,7 +114,12 @@ class Maker {
 			case 'table':
 				return b.rows.some((r) => r.length) ? [this.table(b)] : [];
 			case 'figure':
-				return [n.figure.create({ id: b.id, asset: this.picture(b.asset), alt: b.alt }, this.caption(b.caption))];
+				return [
+					n.figure.create(
+						{ id: b.id, asset: this.picture(b.asset), alt: b.alt, width: shareOf(b.width ?? 0) },
+						this.caption(b.caption)
+					)
+				];
 			case 'equation':
 				return [n.equation.create({ id: b.id, tex: b.tex, numbered: b.numbered })];
 			case 'code': {

@@ -72,16 +72,19 @@ export interface Caption {
 export type Heading = { t: 'heading'; id: string; level: number; content: Inline[]; lang: string; align: Align };
 
 export type Block =
-	/** `hanging` is that of an entry of a formatted bibliography: all its lines but the first are indented. */
-	| { t: 'paragraph'; content: Inline[]; lang: string; align: Align; hanging?: true }
+	/**
+	 * `hanging` is that of an entry of a formatted bibliography: all its lines but the first are indented; `legend` a note
+	 * below the table or figure that it stands behind.
+	 */
+	| { t: 'paragraph'; content: Inline[]; lang: string; align: Align; hanging?: true; legend?: true }
 	/** Level 1 is the paper's title, 2 a section. */
 	| Heading
 	| { t: 'list'; ordered: boolean; start: number; numbers: ListNumbers; items: Block[][] }
 	| { t: 'quotation'; blocks: Block[]; lang: string }
 	/** `id` is that of the numbered table; `inner` that of the grid. Without a caption a table has no number. */
 	| { t: 'table'; id: string; inner: string; rows: Cell[][]; caption: Caption | null }
-	/** `asset` names one of the paper's assets; empty where the picture did not come. */
-	| { t: 'figure'; id: string; asset: string; alt: string; caption: Caption }
+	/** `asset` names one of the paper's assets; empty where the picture did not come. `width` in per cent of the text's. */
+	| { t: 'figure'; id: string; asset: string; alt: string; caption: Caption; width?: number }
 	| { t: 'equation'; id: string; tex: string; numbered: boolean }
 	| { t: 'code'; text: string; language: string }
 	| { t: 'page-break' }

@@ -109,6 +109,10 @@
 			draft = next;
 			await tick();
 			if (sheet && !closing.signal.aborted) next.mount(sheet);
+			next.inBackground(
+				import('./page-parts').then((m) => m.showPageParts(next)),
+				'What the kind of paper puts around the text could not be shown: that part of the page could not be loaded.'
+			);
 			citedElsewhere.note(id);
 			if (at >= 0) goto(next, at);
 		};

@@ -1,10 +1,11 @@
 <script lang="ts">
 	/** A picture from a file with the words that describe it; those of a figure that is there can be changed. */
 	import { PictureError, pictureOf, PICTURES } from '$lib/editor/image-files';
-	import { changeFigure, figureAt, insertFigure } from '$lib/editor/insertions';
+	import { changeFigure, figureAt, insertFigure, noteBelow } from '$lib/editor/insertions';
 	import { unexpected } from '$lib/services/problems';
 	import Alert from '../kit/Alert.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import Pick from '../kit/Pick.svelte';
 	import PickFiles from '../kit/PickFiles.svelte';
 	import Words from '../kit/Words.svelte';
 	import InsertForm from './InsertForm.svelte';
@@ -14,6 +15,11 @@
 	// svelte-ignore state_referenced_locally
 	const there = draft.view && figureAt(draft.view.state);
 	let alt = $state((there?.node.attrs.alt as string | undefined) ?? '');
+	let width = $state((there?.node.attrs.width as number | undefined) ?? 0);
+	/** Per cent of the text; a width that came with a file stands among them. */
+	const WIDTHS = [100, 75, 66, 50, 33, 25];
+	// svelte-ignore state_referenced_locally
+	const widths = width && !WIDTHS.includes(width) ? [...WIDTHS, width].sort((a, b) => b - a) : WIDTHS;
 	let picture = $state('');
 	let trouble = $state('');
 
@@ -29,8 +35,8 @@
 	function submit() {
 		const description = alt.trim();
 		const asset = picture && draft.assets.nameOf(picture);
-		if (there) return run(changeFigure(there.pos, { alt: description, ...(asset ? { asset } : {}) }));
-		if (asset) return run(insertFigure(asset, description));
+		if (there) return run(changeFigure(there.pos, { alt: description, width, ...(asset ? { asset } : {}) }));
+		if (asset) return run(insertFigure(asset, description, width));
 		trouble = 'Choose a picture first.';
 	}
 </script>
@@ -50,7 +56,18 @@
 		>What the picture shows
 		<Words bind:value={alt} rows={2} placeholder="For those who cannot see it" />
 	</label>
-	<div class="acts"><Btn kind="primary" type="submit">{there ? 'Change figure' : 'Insert figure'}</Btn></div>
+	<label
+		>Width
+		<Pick value={width} onchange={(e) => (width = Number(e.currentTarget.value))}>
+			<option value={0}>As the picture is</option>
+			{#each widths as w (w)}<option value={w}>{w === 100 ? 'As wide as the text' : `${w} % of the text`}</option
+				>{/each}
+		</Pick>
+	</label>
+	<div class="acts">
+		{#if there}<Btn kind="quiet" onclick={() => run(noteBelow)}>Note below the figure</Btn>{/if}
+		<Btn kind="primary" type="submit">{there ? 'Change figure' : 'Insert figure'}</Btn>
+	</div>
 </InsertForm>
 
 <style>

@@ -9,8 +9,8 @@
 	import { overrideStates } from '$lib/core/proof/quick';
 	import { takeNoteIn, turnOwnNote } from '$lib/editor/commands';
 	import { notePosition } from '$lib/editor/citing';
-	import OverrideNotice from './OverrideNotice.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import EditRemark from './EditRemark.svelte';
 	import Press from '../kit/Press.svelte';
 	import { TrashBinOutline } from '../parts/icons';
 	let { draft, note, onresize }: { draft: Draft; note: NoteInfo; onresize: () => void } = $props();
@@ -88,7 +88,7 @@
 			<!-- eslint-disable-next-line svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes all data -->
 			<span>{@html breakable(html)}</span>
 		</Press>
-		{#if edit}<OverrideNotice {draft} {edit} onedit={() => editCitation(draft, note.id, true)} />{/if}
+		{#if edit}<EditRemark {draft} {edit} onedit={() => editCitation(draft, note.id, true)} />{/if}
 	{/if}
 </div>
 

@@ -6,8 +6,8 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { factsOf } from '$lib/editor/facts';
 	import { overrideStates } from '$lib/core/proof/quick';
-	import OverrideNotice from './OverrideNotice.svelte';
 	import type { Slip } from './margin';
+	import EditRemark from './EditRemark.svelte';
 	import Press from '../kit/Press.svelte';
 	let { draft, slip }: { draft: Draft; slip: Slip } = $props();
 	const edits = $derived.by(() => {
@@ -49,7 +49,7 @@
 			{/each}
 		</Press>
 		{#if edits.get(c.id)}
-			<OverrideNotice {draft} edit={edits.get(c.id)!} onedit={() => editCitation(draft, c.id, true)} />
+			<EditRemark {draft} edit={edits.get(c.id)!} onedit={() => editCitation(draft, c.id, true)} />
 		{/if}
 	{/each}
 </div>

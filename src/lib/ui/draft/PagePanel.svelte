@@ -3,7 +3,6 @@
 	import {
 		changeKind,
 		changePage,
-		cleanPage,
 		departures,
 		FONTS,
 		KINDS,
@@ -14,12 +13,9 @@
 		type Opening,
 		type PageChoice,
 		type PageSetup,
-		type PaperSize,
-		type TitleFields
+		type PaperSize
 	} from '$lib/core/page';
 	import { onDestroy } from 'svelte';
-	import { Debounce } from '$lib/editor/debounce';
-	import { changeSettings } from '$lib/editor/style-commands';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import Btn from '../kit/Btn.svelte';
@@ -28,48 +24,22 @@
 	import Fold from '../kit/Fold.svelte';
 	import Pick from '../kit/Pick.svelte';
 	import Words from '../kit/Words.svelte';
+	import { PageFields } from './page-fields.svelte';
 	import { CAPTIONS, moveNumber, NUMBERS, numberPlace, OPENINGS, SPACINGS } from '../pages/page-words';
 
 	let { draft }: { draft: Draft } = $props();
-	const page = $derived.by((): PageChoice => {
-		void draft.revision;
-		return cleanPage(draft.settings.page);
-	});
+	// one for the draft that it was opened with
+	// svelte-ignore state_referenced_locally
+	const typing = new PageFields(draft);
+	const page = $derived(typing.page);
 	const lang = $derived(draft.style?.lang ?? draft.docStyle.locale);
-	const kind = $derived(kindOf(page.kind));
+	const kind = $derived(typing.kind);
+	const fields = $derived(typing.list);
 	const setup = $derived(setupOf(page, lang));
 	const away = $derived(departures(page, draft.authors));
-	const FIELDS: { key: keyof TitleFields; name: string; long?: boolean; wide?: boolean }[] = [
-		{ key: 'affiliation', name: 'Department and institution', wide: true },
-		{ key: 'course', name: 'Course' },
-		{ key: 'instructor', name: 'Instructor' },
-		{ key: 'date', name: 'Date' },
-		{ key: 'runningHead', name: 'Running head' },
-		{ key: 'authorNote', name: 'Author note', long: true },
-		{ key: 'abstract', name: 'Abstract', long: true },
-		{ key: 'keywords', name: 'Keywords' }
-	];
-	const fields = $derived(FIELDS.filter((f) => kind.fields.includes(f.key)));
-
-	const keep = (next: PageChoice, what: string) =>
-		draft.run(changeSettings({ page: { ...next } as Record<string, unknown> }, what));
+	const keep = (next: PageChoice, what: string) => typing.keep(next, what);
 	const set = (change: Partial<PageSetup>) => keep(changePage(page, change, lang), 'Page changed');
-	/** What was typed last and is not kept yet: whoever goes or reloads in the middle of a word has it. */
-	let typing: { key: keyof TitleFields; value: string } | null = null;
-	const pause = new Debounce(() => typing && field(typing.key, typing.value), 250, 1500);
-	function typed(key: keyof TitleFields, value: string) {
-		typing = { key, value };
-		pause.call();
-	}
-	const now = (): void => {
-		if (typing) field(typing.key, typing.value);
-	};
-	onDestroy(now);
-	function field(key: keyof TitleFields, value: string) {
-		pause.cancel();
-		typing = null;
-		if (value !== page.fields[key]) keep({ ...page, fields: { ...page.fields, [key]: value } }, 'Title page changed');
-	}
+	onDestroy(() => typing.now());
 	/** A number out of a field; one that makes no sense is not taken, and the field shows again what holds. */
 	function number(
 		e: Event & { currentTarget: HTMLInputElement },
@@ -94,7 +64,7 @@
 </script>
 
 <!-- the page may go within the pause: what was typed is written ahead then, as keys of the text are -->
-<svelte:window onbeforeunload={now} />
+<svelte:window onbeforeunload={() => typing.now()} />
 
 <header>
 	<h2>Page</h2>
@@ -139,12 +109,12 @@
 					{#if f.long}<Words
 							rows={4}
 							shown={page.fields[f.key]}
-							oninput={(e) => typed(f.key, e.currentTarget.value)}
-							onchange={(e) => field(f.key, e.currentTarget.value)}
+							oninput={(e) => typing.typed(f.key, e.currentTarget.value)}
+							onchange={(e) => typing.set(f.key, e.currentTarget.value)}
 						/>{:else}<Field
 							shown={page.fields[f.key]}
-							oninput={(e) => typed(f.key, e.currentTarget.value)}
-							onchange={(e) => field(f.key, e.currentTarget.value)}
+							oninput={(e) => typing.typed(f.key, e.currentTarget.value)}
+							onchange={(e) => typing.set(f.key, e.currentTarget.value)}
 						/>{/if}
 				</label>
 			{/each}

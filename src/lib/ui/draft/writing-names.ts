@@ -10,6 +10,7 @@ export const BLOCK_NAMES: Record<BlockKind, string> = {
 	'heading-2': 'Heading 2',
 	'heading-3': 'Heading 3',
 	caption: 'Caption',
+	legend: 'Note below',
 	note: 'Note',
 	other: 'Text'
 };

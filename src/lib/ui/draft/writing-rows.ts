@@ -3,6 +3,7 @@ import type { Command } from 'prosemirror-state';
 import {
 	clearFormatting,
 	setBlock,
+	setLegend,
 	toggle,
 	toggleList,
 	toggleQuotation,
@@ -20,7 +21,8 @@ export const blockRows = (now: WritingState, run: Run): MenuRow[] => [
 		checked: now.block === kind && !(kind === 'paragraph' && now.quotation),
 		run: () => run(setBlock(kind))
 	})),
-	{ name: 'Block quotation', keys: 'Ctrl Alt Q', checked: now.quotation, run: () => run(toggleQuotation) }
+	{ name: 'Block quotation', keys: 'Ctrl Alt Q', checked: now.quotation, run: () => run(toggleQuotation) },
+	{ name: 'Note below a table or figure', checked: now.block === 'legend', run: () => run(setLegend) }
 ];
 
 export const markRows = (now: WritingState, run: Run, language: () => void): MenuRow[] => [

@@ -16,6 +16,7 @@
 	import Lost from '../parts/Lost.svelte';
 	import { many } from '../parts/many';
 	import PageSheets from '../pages/PageSheets.svelte';
+	import { openAhead } from '../pages/paged';
 	import Covered from './Covered.svelte';
 	import { Hidden } from './hidden.svelte';
 	import type { FileKind } from './kinds';
@@ -52,7 +53,10 @@
 	const final = $derived(ready?.final ?? null);
 	const file = $derived(ready && writePages(ready.final, ready.setup, ready.fields));
 
-	onMount(() => inBackground(begin(), 'The manuscript could not be made ready.'));
+	onMount(() => {
+		inBackground(begin(), 'The manuscript could not be made ready.');
+		return openAhead();
+	});
 	async function begin() {
 		const r = await makeReady(id).catch((e: unknown) => unexpected(e, 'The manuscript could not be made ready.'));
 		if (typeof r === 'string') trouble = r;

@@ -13,11 +13,14 @@
 	let { id, page, setup, authors }: Props = $props();
 	const kind = $derived(kindOf(page.kind));
 	const away = $derived(departures(page, authors));
+	const asked = $derived(
+		kind.source ? `as ${kind.source} asks${away.length ? ', but for what is marked below' : ''}` : kind.asks
+	);
 </script>
 
 <h2>The page</h2>
 <div class="row plain">
-	<div><b>{kind.name}</b><span>{kind.source ? `as ${kind.source} asks` : kind.asks}</span></div>
+	<div><b>{kind.name}</b><span>{asked}</span></div>
 	<Btn kind="ghost" href="/draft/{id}?side=page" label="Change the page">Change</Btn>
 </div>
 <dl>

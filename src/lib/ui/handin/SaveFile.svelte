@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** What the file is for, its format, and saving it; what it cannot hold, or still says, is listed before it is saved. */
 	import { leftNames } from '$lib/core/anonymous';
+	import { needsPageNumbers } from '$lib/core/document';
 	import { unexpected } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import { download, fileName } from '../download';
@@ -29,6 +30,8 @@
 
 	let wanted = $state<FileFormat>('docx');
 	let busy = $state(false);
+	/** It was made before the pages were, whose numbers it would have. */
+	let early = false;
 	/** Made, and waiting for the person's word: what its format cannot hold, or names that are still in it. */
 	let waiting = $state.raw<{ file: MadeFile; words: string; left: string[] } | null>(null);
 
@@ -57,6 +60,7 @@
 			const names = ready.covered?.names ?? [];
 			const data = file.data instanceof Blob ? new Uint8Array(await file.data.arrayBuffer()) : file.data;
 			const left = leftNames(data, names).map((l) => `${l.before}${l.found}${l.after}`.replace(/\s+/g, ' ').trim());
+			early = format === 'docx' && !printable && needsPageNumbers(ready.final, ready.setup);
 			if (file.dropped.length || left.length) waiting = { file, words: called, left };
 			else keep(file, called);
 		} catch (e) {
@@ -70,7 +74,10 @@
 		waiting = null;
 		onsaved();
 		const none = kind === 'anonymous' && !ready?.covered?.left.length ? ' None of the names is in it.' : '';
-		toasts.say(`The ${called} file is in your downloads.${none} Your manuscript stays live here.`);
+		const dashes = early
+			? ' Its pages were not laid out yet: page numbers in it show once your word processor updates its fields.'
+			: '';
+		toasts.say(`The ${called} file is in your downloads.${none}${dashes} Your manuscript stays live here.`);
 	}
 </script>
 

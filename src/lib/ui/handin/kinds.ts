@@ -14,7 +14,7 @@ export const KINDS: { id: FileKind; name: string; about: string; formats: FileFo
 		id: 'live',
 		name: 'Live',
 		about: 'To work on with somebody: citations and their sources travel inside and come back live.',
-		formats: ['docx', 'markdown', 'latex']
+		formats: ['docx', 'odt', 'markdown', 'latex']
 	},
 	{
 		id: 'anonymous',
@@ -30,7 +30,11 @@ export const FORMATS: Record<FileFormat, { name: string; about: string; live?: s
 		about: 'Real notes, styles to change at one place, numbers and references as fields.',
 		live: 'Reads like the final file; opened here again, by anyone, its citations are live.'
 	},
-	odt: { name: 'ODT', about: 'Real notes, styles to change at one place, numbers and references as fields.' },
+	odt: {
+		name: 'ODT',
+		about: 'Real notes, styles to change at one place, numbers and references as fields.',
+		live: 'Reads like the final file; opened here again, by anyone, its citations are live.'
+	},
 	pdf: { name: 'PDF', about: 'The pages shown here, by the browser’s print window.' },
 	html: { name: 'HTML', about: 'One file, with notes and bibliography marked up for readers and machines.' },
 	markdown: {
@@ -46,11 +50,14 @@ export const FORMATS: Record<FileFormat, { name: string; about: string; live?: s
 	text: { name: 'Plain text', about: 'Words, notes and bibliography, for a mail or a form.' }
 };
 
+/** Formats whose live files read like the final ones; the others have cite keys. */
+export const travelsWhole = (format: FileFormat): boolean => format === 'docx' || format === 'odt';
+
 /** What a file is called on its button. */
 export function fileWords(kind: FileKind, format: FileFormat): string {
 	const { name } = FORMATS[format];
 	const plain = format === 'text' ? 'plain text' : name;
 	if (kind === 'anonymous') return `anonymous ${plain}`;
-	if (kind === 'live') return format === 'docx' ? `live ${plain}` : `${plain} with cite keys`;
+	if (kind === 'live') return travelsWhole(format) ? `live ${plain}` : `${plain} with cite keys`;
 	return plain;
 }

@@ -1,10 +1,11 @@
 /** The file of a manuscript in a format: made whole before anything is saved. */
 import { writeHtml } from '$lib/core/document';
 import type { Dropped } from '$lib/core/paper';
+import { ownStyles } from '$lib/data/styles';
 import { library } from '$lib/services/library.svelte';
 import { runDocumentJob } from '$lib/workers/library';
 import { isPackage, sound } from '$lib/workers/library-answers';
-import type { FileFormat, FileKind } from './kinds';
+import { travelsWhole, type FileFormat, type FileKind } from './kinds';
 import type { Ready } from './make-ready';
 
 export interface MadeFile {
@@ -33,11 +34,11 @@ export async function makeFile(
 ): Promise<MadeFile> {
 	const page = { setup: r.setup, fields: r.fields, pageNumbers };
 	const live = kind === 'live';
-	const called = kind === 'final' || (live && format !== 'docx') ? name : `${name}-${kind}`;
+	const called = kind === 'final' || (live && !travelsWhole(format)) ? name : `${name}-${kind}`;
 	switch (format) {
 		case 'docx':
 		case 'odt': {
-			const part = live && format === 'docx' ? await livePart(r) : null;
+			const part = live ? await livePart(r) : null;
 			const job = runDocumentJob([], (api) => api.pack(r.final, page, format, part) as Promise<Uint8Array>);
 			return {
 				name: `${called}.${format}`,
@@ -65,6 +66,7 @@ async function livePart(r: Ready) {
 		authors: manuscript.authors,
 		sources: sources.map(({ id, key, item }) => ({ id, key, item })),
 		style,
+		styleFile: (await ownStyles()).find((s) => s.id === style.id)?.xml,
 		resolve: library.resolve
 	});
 }

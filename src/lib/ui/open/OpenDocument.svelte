@@ -62,6 +62,12 @@
 		return `${many(count.citations, 'live citation')}; ${sources.join(', ')}.`;
 	}
 
+	function styleSaid({ id, title }: { id: string; title: string }): string {
+		return o.styles.has(id)
+			? `It is in “${title}”: the file of yours with this name is used.`
+			: `Its style, “${title}”, comes with it and goes into your styles.`;
+	}
+
 	const sourcesSaid = (added: number) => (added ? ` ${many(added, 'source')} added to the library.` : '');
 	async function takeAsManuscripts() {
 		const opened = await o.take();
@@ -108,6 +114,7 @@
 					{@const r = f.answer.read}
 					<p>{parts(r)}.</p>
 					<p>{citations(r)}</p>
+					{#if r.style && !into}<p>{styleSaid(r.style.file)}</p>{/if}
 					{#if r.typed.citations || r.typed.entries}
 						<p class="missing">
 							<i class="diamond" aria-hidden="true"></i>{[

@@ -1,9 +1,12 @@
 /** Opening documents: files are read, what was found is shown, and nothing is kept before the person says so. */
 import type { Node } from 'prosemirror-model';
+import type { LiveFile } from '$lib/core/document/live-data';
 import { documentFormat } from '$lib/core/document/readers/formats';
 import type { Opened } from '$lib/data/open-paper';
 import { library } from '$lib/services/library.svelte';
 import { runDocumentJob, Stopped, type Job } from '$lib/workers/library';
+import { keepNewStyle, OWN, ownStyles } from '$lib/data/styles';
+import { catalogue } from '$lib/services/style-catalogue.svelte';
 import { isDocumentAnswer, sound } from '$lib/workers/library-answers';
 import type { DocumentAnswer, DocumentFile, ReadDocument } from '$lib/workers/read-document';
 
@@ -24,6 +27,8 @@ export class Opening {
 	share = $state(0);
 	found = $state.raw<Found[]>([]);
 	trouble = $state('');
+	/** Styles of the person's own, by the names that their files have. */
+	styles: ReadonlySet<string> = new Set();
 	private job: Pick<Job<DocumentAnswer>, 'stop'> | null = null;
 
 	readonly read: { path: string; name: string; read: ReadDocument }[] = $derived(
@@ -53,13 +58,18 @@ export class Opening {
 			// which of its sources are here can be told only when the library has been read
 			await library.start();
 			if (stopped || this.job !== waiting) throw new Stopped();
+			this.styles = new Set((await ownStyles()).map((x) => x.id.slice(OWN.length)));
 			const here = [...library.sources.values()].map((s) => ({ id: s.id, item: s.item, key: s.key }));
 			for (const [i, path] of documents.entries()) {
 				this.reading = path;
 				this.share = i / documents.length;
-				const job = runDocumentJob(here, (api) => api.read(path, all) as Promise<DocumentAnswer>);
-				this.job = job;
-				const answer = sound(await job.result, isDocumentAnswer);
+				let answer = await this.readOne(here, path, all);
+				const named = answer.kind === 'read' ? answer.read.named : [];
+				if (named.length) {
+					const { liveHere } = await import('$lib/data/live-here');
+					const live = await liveHere(named, library.sources);
+					if (live) answer = await this.readOne(here, path, all, live);
+				}
 				const name = path.replace(/^.*\//, '').replace(/\.\w+$/, '');
 				this.found = [...this.found, { path, name, answer }];
 			}
@@ -74,6 +84,16 @@ export class Opening {
 			this.job = null;
 		}
 	}
+	private async readOne(
+		here: Parameters<typeof runDocumentJob>[0],
+		path: string,
+		all: DocumentFile[],
+		live: LiveFile | null = null
+	): Promise<DocumentAnswer> {
+		const job = runDocumentJob(here, (api) => api.read(path, all, live) as Promise<DocumentAnswer>);
+		this.job = job;
+		return sound(await job.result, isDocumentAnswer);
+	}
 	stop(): void {
 		this.job?.stop();
 	}
@@ -82,7 +102,11 @@ export class Opening {
 	async take(): Promise<Opened[]> {
 		const { openPaper } = await import('$lib/data/open-paper');
 		const out: Opened[] = [];
-		for (const { read, name, path } of this.read) out.push(await openPaper(read.paper, read.here, name, path));
+		for (const { read, name, path } of this.read) {
+			// a manuscript is never without the style it is in
+			if (read.style && (await keepNewStyle(read.style.file, read.style.xml))) await catalogue.readOwn();
+			out.push(await openPaper(read.paper, read.here, name, path));
+		}
 		return out;
 	}
 

@@ -99,7 +99,7 @@
 			);
 			if (signal.aborted) return;
 			show();
-			numbers = fillPageNumbers(pages);
+			numbers = fillPageNumbers(pages, s.pageNumbers);
 			if (s.lineNumbers) numberLines(pages);
 			done = true;
 		} catch (e) {

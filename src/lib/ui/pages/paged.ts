@@ -1,7 +1,7 @@
 /** Lays a paper out in pages, in a frame of its own. */
 import pagedUrl from 'pagedjs/dist/paged.min.js?url';
 import type { PagesFile } from '$lib/core/document';
-import { SIZES, type PageSetup } from '$lib/core/page';
+import { roman, SIZES, type PageSetup } from '$lib/core/page';
 import { fontFaces, type FontFaces } from './fonts';
 import { keepTogether } from './keep-lines';
 
@@ -15,6 +15,8 @@ interface Chunker {
 	/** What is laid out. */
 	source: Element;
 	loadFonts(): Promise<unknown>;
+	/** When the next page is begun. */
+	q: { tick: (run: () => void) => void };
 	on(event: 'renderedPage', run: (page: PagedPage) => void): void;
 	start(): void;
 	stop(): void;
@@ -69,8 +71,6 @@ async function openFrame(): Promise<HTMLIFrameElement> {
  */
 export async function layOut(file: PagesFile, setup: PageSetup, onPage: OnPage, signal: AbortSignal): Promise<void> {
 	const parsed = new DOMParser().parseFromString(file.html, 'text/html');
-	// here it is a picture of the file: the role is that of an item of a list, which pages take apart
-	for (const e of parsed.querySelectorAll('[role=doc-biblioentry]')) e.removeAttribute('role');
 	let rest: DocumentFragment | null = document.createDocumentFragment();
 	rest.append(...[...parsed.body.childNodes].map((n) => document.adoptNode(n)));
 	const faces = await fontFaces(setup.font);
@@ -126,7 +126,9 @@ async function layLot(
 	signal: AbortSignal
 ): Promise<DocumentFragment | null> {
 	signal.throwIfAborted();
-	const frame = await openFrame();
+	const opened = ahead ?? openProgram();
+	ahead = null;
+	const { frame, Paged } = await opened;
 	const stopped = new Promise<never>((_, fail) =>
 		signal.addEventListener('abort', () => fail(signal.reason as Error), { once: true })
 	);
@@ -134,7 +136,10 @@ async function layLot(
 	stopped.catch(() => undefined);
 	try {
 		const doc = frame.contentDocument!;
-		const Paged = await Promise.race([startProgram(frame, file.lang, faces), stopped]);
+		doc.documentElement.lang = file.lang;
+		const fontStyle = doc.createElement('style');
+		fontStyle.textContent = faces.css;
+		doc.head.append(fontStyle);
 		const content = doc.createDocumentFragment();
 		content.append(...[...fragment.childNodes].map((n) => doc.adoptNode(n)));
 		const text = content.textContent ?? '';
@@ -143,6 +148,8 @@ async function layLot(
 
 		const previewer = new Paged.Previewer();
 		const { chunker } = previewer;
+		// it would wait for a frame before each page; what else there is to do comes in between all the same
+		chunker.q.tick = nextTask();
 		// only faces that have letters of this text
 		chunker.loadFonts = async () => {
 			const fonts = faces.families.flatMap((f) => STYLES.map((s) => doc.fonts.load(`${s} 12px ${f}`, text)));
@@ -186,20 +193,63 @@ async function layLot(
 	}
 }
 
+/** Runs what it is given as a task of its own, behind those that wait. */
+function nextTask(): (run: () => void) => void {
+	const { port1, port2 } = new MessageChannel();
+	const waiting: (() => void)[] = [];
+	port1.onmessage = () => waiting.shift()?.();
+	return (run) => {
+		waiting.push(run);
+		port2.postMessage(null);
+	};
+}
+
 /** A lot ends. */
 class Cut extends Error {}
 
-/** The frame gets its fonts and the program, which is told where pages may end. */
-async function startProgram(frame: HTMLIFrameElement, lang: string, faces: FontFaces): Promise<PagedProgram> {
+/** A frame with the program in it, which is told where pages may end. */
+interface OpenProgram {
+	frame: HTMLIFrameElement;
+	Paged: PagedProgram;
+}
+let ahead: Promise<OpenProgram> | null = null;
+
+/**
+ * Opens the first frame while what is to be laid out is still being made.
+ * @returns takes it away again, where nothing was laid out in it
+ */
+export function openAhead(): () => void {
+	const mine = openProgram();
+	// whoever lays out is told of it
+	mine.catch(() => undefined);
+	ahead = mine;
+	return () => {
+		if (ahead !== mine) return;
+		ahead = null;
+		mine.then(
+			({ frame }) => frame.remove(),
+			() => undefined
+		);
+	};
+}
+
+async function openProgram(): Promise<OpenProgram> {
+	const frame = await openFrame();
+	try {
+		return { frame, Paged: await startProgram(frame) };
+	} catch (e) {
+		frame.remove();
+		throw e;
+	}
+}
+
+async function startProgram(frame: HTMLIFrameElement): Promise<PagedProgram> {
 	const doc = frame.contentDocument!;
 	const win = frame.contentWindow as Window & { PagedModule?: PagedProgram };
-	doc.documentElement.lang = lang;
-	const fontStyle = doc.createElement('style');
-	fontStyle.textContent = faces.css;
 	const script = doc.createElement('script');
 	script.src = pagedUrl;
 	const ready = loaded(script, 'The program that lays out pages');
-	doc.head.append(fontStyle, script);
+	doc.head.append(script);
 	await ready;
 	const Paged = win.PagedModule;
 	if (!Paged) throw new PagesError('The program that lays out pages did not start.');
@@ -243,14 +293,15 @@ const KEPT = 2;
 const STYLES = ['400', 'italic 400', '700', 'italic 700'];
 
 /**
- * Page numbers of contents and of references to pages, once all pages are there.
+ * Page numbers of contents and of references to pages, once all pages are there, in the numerals of the pages.
  * @returns them, by the place that they are of
  */
-export function fillPageNumbers(pages: HTMLElement): Record<string, string> {
+export function fillPageNumbers(pages: HTMLElement, numerals: PageSetup['pageNumbers']): Record<string, string> {
 	const numbers: Record<string, string> = {};
 	for (const to of pages.querySelectorAll<HTMLElement>('[data-to]')) {
 		const target = pages.querySelector(`[id="${CSS.escape(to.dataset.to!)}"]`);
-		to.textContent = target?.closest<HTMLElement>('.pagedjs_page')?.dataset.pageNumber ?? '';
+		const number = target?.closest<HTMLElement>('.pagedjs_page')?.dataset.pageNumber ?? '';
+		to.textContent = number && numerals === 'roman' ? roman(Number(number)).toLowerCase() : number;
 		numbers[to.dataset.to!] = to.textContent;
 	}
 	return numbers;

@@ -5,8 +5,10 @@
 	import type { Item } from '$lib/core/csl';
 	import { download } from '../download';
 	import Btn from '../kit/Btn.svelte';
+	import Fold from '../kit/Fold.svelte';
 	import Progress from '../kit/Progress.svelte';
 	import PickFiles from '../kit/PickFiles.svelte';
+	import BookmarkButton from './BookmarkButton.svelte';
 	import RestoreBackup from './RestoreBackup.svelte';
 	import { ImportSession } from './import.svelte';
 	import ImportReport from './ImportReport.svelte';
@@ -139,6 +141,7 @@
 			BibTeX, BibLaTeX, RIS, MEDLINE, CSL-JSON, MODS, typed references, saved web pages, PDF. Files and folders can be
 			dropped anywhere on Sources. Nothing is added before you have seen the report.
 		</p>
+		<Fold title="A button for your browser"><BookmarkButton /></Fold>
 	{/if}
 </Modal>
 

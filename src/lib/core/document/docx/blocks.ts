@@ -37,11 +37,12 @@ import {
 	type FinalInline,
 	type ListNumbers
 } from '../final';
+import type { EntryLooks } from '../entry-looks';
 import { TAGS } from '../live-data';
 import { contentsParagraphs } from './contents';
 import type { Controls } from './controls';
 import { mathChild } from './math';
-import { textWidth, spaced } from './page';
+import { belowEntryStyle, entryStyle, textWidth } from './page';
 import type { PrintedNumbers } from './own-numbers';
 import { captionWords, reference, sequence, type Bookmarks } from './references';
 
@@ -58,6 +59,8 @@ export interface Notes {
 	bookmarks: Bookmarks;
 	listed: Listed;
 	captions: Captions;
+	/** Looks of entries, which are styles of the file. */
+	entries: EntryLooks;
 	/** Of a live file: citations and lists are known again. */
 	controls: Controls | null;
 }
@@ -134,11 +137,9 @@ function runChild(run: Run, font: { font?: string } = {}): ParagraphChild {
 		: textRun(run, font);
 }
 
-/** Widest a picture may be, in pixels of 1/96 inch: the text width of a page with one-inch margins. */
-const WIDEST = 600;
-
 /** A picture kept as data; what cannot be shown there (WebP, a broken file) is left to its caption and described. */
-function picture(src: string, alt: string, keepNext: boolean): Paragraph[] {
+function picture(b: Extract<FinalBlock, { t: 'figure' }>, setup: PageSetup, keepNext: boolean): Paragraph[] {
+	const { src, alt } = b;
 	const m = /^data:image\/(png|jpeg|gif|webp);base64,(.+)$/.exec(src);
 	if (!m) return [];
 	const described = [new Paragraph(`[Picture${alt ? `: ${alt}` : ''}]`)];
@@ -153,7 +154,9 @@ function picture(src: string, alt: string, keepNext: boolean): Paragraph[] {
 		if (e instanceof Error) return described;
 		throw e;
 	}
-	const scale = Math.min(1, WIDEST / size.width);
+	/** Of the text, in pixels of 1/96 inch. */
+	const widest = textWidth(setup) / 15;
+	const scale = (b.width ? b.width * widest : Math.min(size.width, widest)) / size.width;
 	return [
 		new Paragraph({
 			keepNext,
@@ -223,9 +226,13 @@ const HEADINGS = [
 ];
 
 /** What stands between a heading and the text that goes on in its line. */
-function stopOf(heading: FinalInline[], { controls }: Notes): ParagraphChild[] {
-	const stop = new TextRun(/[.?!:]$/.test(wordsOf(heading).trim()) ? ' ' : '. ');
-	return [controls ? controls.words(TAGS.made, 'Full stop', [stop]) : stop];
+const stopOf = (heading: FinalInline[], notes: Notes): ParagraphChild[] =>
+	made(/[.?!:]$/.test(wordsOf(heading).trim()) ? ' ' : '. ', 'Full stop', notes);
+
+/** Words that the page asks for and nobody wrote: a live file leaves them behind when it comes back. */
+function made(text: string, name: string, { controls }: Notes, italics = false): ParagraphChild[] {
+	const run = new TextRun({ text, italics });
+	return [controls ? controls.words(TAGS.made, name, [run]) : run];
 }
 
 /** The heading of a level stands in the line of what it heads. */
@@ -243,8 +250,11 @@ export function blocks(
 			case 'paragraph':
 				return [
 					new Paragraph({
-						...(depth ? {} : { style: 'BodyText' }),
-						children: children(inLanguage(b.inlines, b.lang), notes),
+						...(b.legend !== undefined ? { style: 'Legend' } : depth ? {} : { style: 'BodyText' }),
+						children: [
+							...(b.legend ? made(`${b.legend} `, 'Beginning of a note', notes, true) : []),
+							...children(inLanguage(b.inlines, b.lang), notes)
+						],
 						...direction(b.inlines),
 						...aligned(b.align),
 						...extra
@@ -287,7 +297,7 @@ export function blocks(
 			}
 			case 'figure': {
 				const { above } = captionLabel(b, notes.captions);
-				const shown = picture(b.src, b.alt, !above);
+				const shown = picture(b, notes.setup, !above);
 				return above
 					? [caption(b, b.caption, notes, shown.length > 0), ...shown]
 					: [...shown, caption(b, b.caption, notes)];
@@ -399,17 +409,13 @@ function headLines(rows: readonly FinalCell[][], n: number): ITableCellOptions['
 	return n > 0 && isHead(n - 1) && !isHead(n) ? { top: LINE } : undefined;
 }
 
-/** Inches to twentieths of a point. */
-const twips = (inches: number): number => Math.round(inches * 1440);
-
-/** A list of sources with its look (ECMA-376, 17.3.1.12 for indents, 17.3.1.33 for spacing). */
+/** A list of sources; the look of its entries is that of their style. */
 function sourceList(b: Extract<FinalBlock, { t: 'bibliography' }>, notes: Notes): Paragraph[] {
 	const { look } = b;
 	const font = look.font ? { font: look.font === 'sans' ? FONTS.sans.office : FONTS.times.office } : {};
-	const spacing = { ...spaced(Math.round(look.lines * 240)), after: Math.round(look.after * 20) };
-	const left = b.aligned ? HALF_INCH : twips(look.hanging);
-	const first = twips(look.firstLine) - left;
-	const indent = { left, ...(first < 0 ? { hanging: -first } : { firstLine: first }) };
+	const n = notes.entries.of(b);
+	/** What goes on with what stands below it. */
+	const close = { spacing: { after: 0 } };
 	return [
 		new Paragraph({
 			heading: HeadingLevel.HEADING_1,
@@ -429,19 +435,16 @@ function sourceList(b: Extract<FinalBlock, { t: 'bibliography' }>, notes: Notes)
 			...(g.title ? [new Paragraph({ heading: HeadingLevel.HEADING_2, children: [new TextRun(g.title)] })] : []),
 			...g.entries.flatMap((e) => [
 				new Paragraph({
-					style: 'Bibliography',
-					children: e.runs.map((r) => runChild(b.aligned ? r : { ...r, text: r.text.replace(/\t/g, ' ') }, font)),
-					indent,
-					spacing: e.under.length ? { ...spacing, after: 0 } : spacing,
-					...(b.aligned ? { tabStops: [{ type: TabStopType.LEFT, position: HALF_INCH }] } : {})
+					style: entryStyle(n),
+					children: e.runs.map((r) => runChild(b.aligned ? r : { ...r, text: r.text.replace(/\t/g, ' ') })),
+					...(e.under.length ? close : {})
 				}),
 				...e.under.map(
 					(text, i) =>
 						new Paragraph({
-							style: 'Bibliography',
-							children: [textRun({ text }, font)],
-							indent: { left: HALF_INCH },
-							spacing: i < e.under.length - 1 ? { ...spacing, after: 0 } : spacing
+							style: belowEntryStyle(n),
+							children: [textRun({ text })],
+							...(i < e.under.length - 1 ? close : {})
 						})
 				)
 			])

@@ -2,6 +2,7 @@
 import { AlignmentType, Document, LevelFormat, LevelSuffix, PageBreak, Packer, Paragraph } from 'docx';
 import { cleanPage, contentsTitle, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
 import { Listed, ownContents } from '../contents';
+import { EntryLooks } from '../entry-looks';
 import { splitTitle, type FinalDoc } from '../final';
 import { TAGS, type LiveFile } from '../live-data';
 import { abstractLines, openingLines } from '../opening';
@@ -53,6 +54,7 @@ function build(
 		bookmarks: new Bookmarks(doc, pageNumbers, setup.contents > 0),
 		listed,
 		captions: doc,
+		entries: new EntryLooks(doc.blocks),
 		controls
 	};
 	const titleWords = {
@@ -125,7 +127,7 @@ function build(
 					: [])
 			]
 		},
-		styles: styleOptions(setup, doc.lang),
+		styles: styleOptions(setup, doc.lang, notes.entries.all),
 		sections: inColumns
 			? [
 					{ ...sectionOptions(setup, words, 1, true), children: [...before, ...contents] },

@@ -14,10 +14,12 @@ import {
 	TextRun,
 	LineRuleType,
 	type IParagraphOptions,
+	type IParagraphStyleOptions,
 	type IParagraphStylePropertiesOptions,
 	type ISectionOptions
 } from 'docx';
 import { captionForm, FONTS, MOST_LEVELS, SIZES, type PageSetup, type Slot, type Slots } from '../../page';
+import { HALF, type EntryLook } from '../entry-looks';
 import { slotParts } from '../pages/slots';
 import type { HeadWords } from '../pages/style';
 
@@ -126,7 +128,7 @@ export function sectionOptions(
 export const lineOf = (lines: number): number => Math.round(lines * 240);
 
 /** Looks of the styles (17.7.4); a person can change each at one place. */
-export function styleOptions(setup: PageSetup, lang: string) {
+export function styleOptions(setup: PageSetup, lang: string, entries: readonly EntryLook[]) {
 	const font = FONTS[setup.font].office;
 	const plain = (pt: number) => ({ font, size: half(pt), color: '000000' });
 	const lines = (n: number) => Math.round(n * setup.lines * setup.size * 20);
@@ -202,7 +204,7 @@ export function styleOptions(setup: PageSetup, lang: string) {
 				}
 			},
 			{ id: 'Quote', name: 'Quote', basedOn: 'Normal', paragraph: { indent: { left: 720, right: 720 } } },
-			{ id: 'Bibliography', name: 'Bibliography', basedOn: 'Normal' },
+			...(entries.length ? entries : [null]).flatMap((look, i) => entryStyles(look, i + 1)),
 			{
 				id: 'Caption',
 				name: 'caption',
@@ -216,6 +218,13 @@ export function styleOptions(setup: PageSetup, lang: string) {
 				basedOn: 'Caption',
 				run: captionRun(setup, 'table'),
 				paragraph: captionPlace(setup, 'table')
+			},
+			{
+				id: 'Legend',
+				name: 'Legend',
+				basedOn: 'Normal',
+				run: { size: half(setup.size - 1) },
+				paragraph: { spacing: { ...spaced(240), before: 60, after: 120 } }
 			},
 			{
 				id: 'TableText',
@@ -251,6 +260,39 @@ export function styleOptions(setup: PageSetup, lang: string) {
 			{ id: 'EndnoteText', name: 'endnote text', basedOn: 'Normal', ...note }
 		]
 	};
+}
+
+/** Names of the styles of entries, and of what stands below them. @param n the place of their look, from 1 */
+export const entryStyle = (n: number): string => (n === 1 ? 'Bibliography' : `Bibliography${n}`);
+export const belowEntryStyle = (n: number): string => `BibliographyAnnotation${n === 1 ? '' : n}`;
+
+/** Indents and distances of entries (17.3.1.12 ind, 17.3.1.33 spacing). @param look null for a file without lists */
+function entryStyles(look: EntryLook | null, n: number): IParagraphStyleOptions[] {
+	const number = n === 1 ? '' : ` ${n}`;
+	const named = { id: entryStyle(n), name: `Bibliography${number}`, basedOn: 'Normal' };
+	if (!look) return [named];
+	const twips = (inches: number) => Math.round(inches * 1440);
+	const run = look.font ? { run: { font: FONTS[look.font === 'sans' ? 'sans' : 'times'].office } } : {};
+	const spacing = { ...spaced(lineOf(look.lines)), after: Math.round(look.after * 20) };
+	const paragraph: IParagraphOptions = {
+		indent: {
+			left: twips(look.left),
+			...(look.first < 0 ? { hanging: twips(-look.first) } : { firstLine: twips(look.first) })
+		},
+		spacing,
+		...(look.tab ? { tabStops: [{ type: TabStopType.LEFT, position: twips(look.left) }] } : {})
+	};
+	return [
+		// the library writes tabs for styles as well, and does not say so
+		{ ...named, ...run, paragraph: paragraph as IParagraphStylePropertiesOptions },
+		{
+			id: belowEntryStyle(n),
+			name: `Bibliography Annotation${number}`,
+			basedOn: 'Normal',
+			...run,
+			paragraph: { indent: { left: twips(HALF) }, spacing }
+		}
+	];
 }
 
 /** How the words of a caption look, but for its number. */

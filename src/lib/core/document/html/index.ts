@@ -5,6 +5,7 @@ import { mathml } from '../math';
 import { Listed, type Contents, type ContentsRow } from '../contents';
 import {
 	captionLabel,
+	legendWords,
 	splitTitle,
 	type CaptionLabel,
 	type Captions,
@@ -54,7 +55,7 @@ export function writeHtml(doc: FinalDoc): string {
 			.join('\n');
 		// in DPUB-ARIA 1.1 a footnote is a block of its own, an endnote an item of a list
 		const inside = kind === 'footnote' ? items : `<ul>\n${items}\n</ul>`;
-		return `<section${kind === 'endnote' ? ' role="doc-endnotes"' : ''} class="notes"><h2>${title}</h2>\n${inside}</section>`;
+		return `<section${kind === 'endnote' ? ' role="doc-endnotes"' : ''} class="notes" aria-label="${title}"><h2>${title}</h2>\n${inside}</section>`;
 	};
 	return `<!doctype html>
 <html lang="${esc(doc.lang)}">
@@ -79,6 +80,7 @@ a { color: inherit; } [role=doc-noteref] { text-decoration: none; } sup { line-h
 .page-break { break-after: page; border: 0; } .equation { display: flex; justify-content: center; gap: 2em; }
 ${captionCss(doc.captions, 'figure')}
 ${captionCss(doc.captions, 'table')}
+figure img { max-width: 100%; } .legend { font-size: 0.92em; line-height: 1.35; margin-top: 0; }
 table { border-collapse: collapse; } td, th { border: 1px solid #999; padding: 0.2em 0.6em; } td p, th p { margin: 0; }
 </style>
 </head>
@@ -153,7 +155,7 @@ function cell(c: FinalCell, put: PutNote): string {
 export function blockHtml(b: FinalBlock, put: PutNote, doc: Captions & { listed: Listed }): string {
 	switch (b.t) {
 		case 'paragraph':
-			return `<p${look(b)}>${inlineHtml(b.inlines, put)}</p>`;
+			return `<p${b.legend === undefined ? '' : ' class="legend"'}${look(b)}>${inlineHtml([...legendWords(b), ...b.inlines], put)}</p>`;
 		case 'heading':
 			return `<h${b.level}${place(b.id)}${look(b)}>${inlineHtml(b.inlines, put)}</h${b.level}>`;
 		case 'quote':
@@ -165,7 +167,8 @@ export function blockHtml(b: FinalBlock, put: PutNote, doc: Captions & { listed:
 			return `<${tag}${start}${type}>${b.items.map((i) => `<li>${i.map((x) => blockHtml(x, put, doc)).join('')}</li>`).join('')}</${tag}>`;
 		}
 		case 'figure': {
-			const picture = b.src ? `<img src="${esc(b.src)}" alt="${esc(b.alt)}">` : '';
+			const width = b.width ? ` style="width: ${+(b.width * 100).toFixed(1)}%"` : '';
+			const picture = b.src ? `<img src="${esc(b.src)}" alt="${esc(b.alt)}"${width}>` : '';
 			const form = captionLabel(b, doc);
 			const caption = `<figcaption>${label(form)}${inlineHtml(b.caption, put)}</figcaption>`;
 			return `<figure${place(b.id)}>${form.above ? caption + picture : picture + caption}</figure>`;
@@ -233,7 +236,7 @@ function list(b: List, put: PutNote): string {
 		entries
 			.map((e) => {
 				const under = e.under.map((p) => `<p class="under">${esc(p)}</p>`).join('');
-				return `<li id="entry-${esc(e.id)}" role="doc-biblioentry" style="${style}">${entry(e.runs, b.aligned)}${under}</li>`;
+				return `<li id="entry-${esc(e.id)}" class="entry" style="${style}">${entry(e.runs, b.aligned)}${under}</li>`;
 			})
 			.join('\n');
 	const groups = b.groups.map(

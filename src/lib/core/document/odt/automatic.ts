@@ -77,6 +77,15 @@ export class AutomaticStyles {
 		);
 	}
 
+	/** A box without lines around it. */
+	box(): string {
+		return this.style(
+			'Box',
+			(name) =>
+				`<style:style style:name="${name}" style:family="graphic"><style:graphic-properties fo:border="none" fo:padding="0cm" fo:background-color="transparent"/></style:style>`
+		);
+	}
+
 	/** @returns the name of a style for words; empty where they have no look of their own */
 	words(r: Run): string {
 		const look = attributes({

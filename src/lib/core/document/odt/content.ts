@@ -7,6 +7,7 @@ import { isRightToLeft } from '../clean-text';
 import { Listed, type Contents } from '../contents';
 import {
 	captionLabel,
+	legendWords,
 	type CaptionLabel,
 	type Captions,
 	everyInline,
@@ -17,10 +18,12 @@ import {
 	type FinalDoc,
 	type FinalInline
 } from '../final';
+import { EntryLooks } from '../entry-looks';
+import { TAGS } from '../live-data';
 import { mathml } from '../math';
 import type { OpeningLine } from '../opening';
 import { AutomaticStyles, type ParagraphLook } from './automatic';
-import { CONTENTS, HEADING } from './styles';
+import { BELOW_ENTRY, CONTENTS, ENTRY, HEADING } from './styles';
 import { attributes, textXml, xml } from './xml';
 
 /** A member of the package beside the text. */
@@ -30,14 +33,14 @@ export interface Member {
 	bytes: Uint8Array;
 }
 
-/** Half an inch, in centimetres. */
-const HALF_INCH = 1.27;
 const ENDINGS: Record<string, string> = {
 	'image/png': 'png',
 	'image/jpeg': 'jpg',
 	'image/gif': 'gif',
 	'image/webp': 'webp'
 };
+const citeOf = (i: FinalInline): string => ((i.t === 'text' || i.t === 'note') && i.cite) || '';
+
 /** Names of what counts, as the sequences of a text are called. */
 const SEQUENCES = ['Table', 'Figure', 'Equation'] as const;
 
@@ -47,6 +50,7 @@ export class Content {
 	private readonly referred = new Set<string>();
 	private readonly captions: Captions;
 	private readonly listed: Listed;
+	readonly entries: EntryLooks;
 	private notes = 0;
 	private tables = 0;
 	private objects = 0;
@@ -55,7 +59,9 @@ export class Content {
 
 	constructor(
 		doc: FinalDoc,
-		private readonly setup: PageSetup
+		private readonly setup: PageSetup,
+		/** Names say what can be made live again. */
+		private live = false
 	) {
 		const { body } = splitTitle(doc);
 		this.listed = new Listed(body, doc, setup.numbering);
@@ -63,6 +69,7 @@ export class Content {
 		if (setup.contents || body.some((b) => b.t === 'contents' && b.of === 'headings'))
 			for (const r of this.listed.of({ of: 'headings', levels: Infinity })) if (r.id) this.referred.add(r.id);
 		this.captions = doc;
+		this.entries = new EntryLooks(doc.blocks);
 		this.width = SIZES[setup.paper].width - setup.margins.left - setup.margins.right;
 	}
 
@@ -80,20 +87,43 @@ export class Content {
 			AbstractHeading: 'Abstract_20_Heading',
 			Abstract: 'Abstract'
 		};
-		return lines
-			.map((l) => {
-				const look = { pageBefore: l.pageBefore, before: l.before, after: l.after };
-				const style = this.styles.paragraph(STYLES[l.style], look);
-				const words =
-					l.words === 'title'
-						? this.words(title)
-						: l.words === 'again'
-							? this.words(title.filter((i) => i.t !== 'note'))
-							: l.words.map((w) => this.run({ text: w.text, italic: w.italic, bold: w.bold })).join('');
-				return `<text:p text:style-name="${style}">${words}</text:p>`;
-			})
-			.join('');
+		const written = (l: OpeningLine): string => {
+			const look = { pageBefore: l.pageBefore, before: l.before, after: l.after };
+			const style = this.styles.paragraph(STYLES[l.style], look);
+			const words =
+				l.words === 'title'
+					? this.words(title)
+					: l.words === 'again'
+						? this.plain(title.filter((i) => i.t !== 'note'))
+						: l.words.map((w) => this.run({ text: w.text, italic: w.italic, bold: w.bold })).join('');
+			return `<text:p text:style-name="${style}">${words}</text:p>`;
+		};
+		// the title is the text's own; what stands around it is made for the page
+		const out: string[] = [];
+		let around: string[] = [];
+		const close = () => {
+			out.push(this.made(around.join('')));
+			around = [];
+		};
+		for (const l of lines) {
+			if (l.words !== 'title') {
+				around.push(written(l));
+				continue;
+			}
+			close();
+			out.push(written(l));
+		}
+		close();
+		return out.join('');
 	}
+
+	/** What is made for the page alone: a live file leaves it behind when it comes back. */
+	made(blocks: string): string {
+		return this.live && blocks
+			? `<text:section text:style-name="${this.styles.section(1)}" text:name="${TAGS.made}-${++this.sections}">${blocks}</text:section>`
+			: blocks;
+	}
+	private sections = 0;
 
 	/**
 	 * Contents, or a list of figures or tables (8.3, 8.5, 8.6), with its rows; the number of a row's page is a reference of its own.
@@ -110,16 +140,18 @@ export class Content {
 		const levels = b.of === 'headings' ? Array.from({ length: b.levels }, (_, n) => n + 1) : [1];
 		const templates = levels.map(
 			(n) =>
-				`<text:${name}-entry-template${b.of === 'headings' ? ` text:outline-level="${n}"` : ''} text:style-name="${CONTENTS(n)}"><text:index-entry-link-start/>${
-					b.of === 'headings' ? '<text:index-entry-chapter/>' : ''
-				}<text:index-entry-text/><text:index-entry-tab-stop style:type="right" style:leader-char="."/><text:index-entry-page-number/><text:index-entry-link-end/></text:${name}-entry-template>`
+				`<text:${name}-entry-template${b.of === 'headings' ? ` text:outline-level="${n}"` : ''} text:style-name="${CONTENTS(n)}">${
+					b.of === 'headings' ? '<text:index-entry-link-start/><text:index-entry-chapter/>' : ''
+				}<text:index-entry-text/><text:index-entry-tab-stop style:type="right" style:leader-char="."/><text:index-entry-page-number/>${
+					b.of === 'headings' ? '<text:index-entry-link-end/>' : ''
+				}</text:${name}-entry-template>`
 		);
 		const source =
 			b.of === 'headings'
 				? ` text:outline-level="${b.levels}"`
 				: ` text:caption-sequence-name="${b.of === 'figures' ? 'Figure' : 'Table'}" text:caption-sequence-format="text"`;
 		const rows = this.listed.of(b).map((r) => {
-			const words = `${textXml(r.label)}${this.words(r.words)}`;
+			const words = `${textXml(r.label)}${this.plain(r.words)}`;
 			const to = xml(`ref-${r.id}`);
 			const page = this.pageOf(r.id, b.of === 'headings');
 			const row = b.of === 'headings' ? `<text:a xlink:type="simple" xlink:href="#${to}">${words}</text:a>` : words;
@@ -139,7 +171,32 @@ export class Content {
 			: words;
 	}
 
+	/** In a live file each citation stands in a bookmark of its own. */
 	words(list: FinalInline[]): string {
+		if (!this.live) return this.plain(list);
+		let out = '';
+		for (let from = 0; from < list.length;) {
+			const id = citeOf(list[from]);
+			let to = from + 1;
+			while (to < list.length && citeOf(list[to]) === id) to++;
+			if (list[from - 1]?.t === 'note' && list[from].t === 'note') out += this.run({ text: ',', sup: true });
+			const part = list.slice(from, to);
+			out += id ? this.bookmarked(TAGS.citation + id, () => this.plain(part)) : this.plain(part);
+			from = to;
+		}
+		return out;
+	}
+	/** Nothing within it is live by itself. */
+	private bookmarked(name: string, write: () => string): string {
+		if (!this.live) return write();
+		this.live = false;
+		const words = write();
+		this.live = true;
+		const named = `text:name="${xml(name)}"`;
+		return `<text:bookmark-start ${named}/>${words}<text:bookmark-end ${named}/>`;
+	}
+
+	private plain(list: FinalInline[]): string {
 		return list
 			.map((i, at) => {
 				switch (i.t) {
@@ -248,7 +305,12 @@ export class Content {
 	private block(b: FinalBlock, inList: boolean): string {
 		switch (b.t) {
 			case 'paragraph':
-				return this.paragraph(inList ? 'Standard' : 'Text_20_body', inLanguage(b.inlines, b.lang), { align: b.align });
+				return this.paragraph(
+					b.legend !== undefined ? 'Legend' : inList ? 'Standard' : 'Text_20_body',
+					inLanguage(b.inlines, b.lang),
+					{ align: b.align },
+					b.legend ? this.bookmarked(`${TAGS.made}-${++this.sections}`, () => this.plain(legendWords(b))) : ''
+				);
 			case 'heading': {
 				// before its notes, which have paragraphs of their own
 				const style = this.styles.paragraph(HEADING(b.level), {
@@ -275,12 +337,13 @@ export class Content {
 				const caption = () => this.paragraph('Figure', b.caption, {}, this.label(b, form));
 				return form.above ? caption() + this.picture(b) : this.picture(b) + caption();
 			}
-			case 'table':
-				return (
-					(b.caption
-						? this.paragraph('Table', b.caption, {}, this.label(b, captionLabel(b, this.captions)))
-						: this.blankTurned()) + this.table(b)
-				);
+			case 'table': {
+				if (inList) return this.boxed(b);
+				const caption = b.caption
+					? this.paragraph('Table', b.caption, {}, this.label(b, captionLabel(b, this.captions)))
+					: this.blankTurned();
+				return caption + this.table(b);
+			}
 			case 'equation': {
 				const look = b.number ? { formula: this.width } : { align: 'center' };
 				const style = this.styles.paragraph('Equation', { ...look, ...this.turned() });
@@ -296,8 +359,17 @@ export class Content {
 			case 'contents':
 				return this.contents(b);
 			case 'bibliography':
-				return this.sources(b);
+				return this.live
+					? `<text:section text:style-name="${this.styles.section(1)}" text:name="${xml(TAGS.bibliography + b.id)}">${this.sources(b)}</text:section>`
+					: this.sources(b);
 		}
+	}
+
+	/** An item of a list may hold no table (5.3.3 text:list-item): there it stands in a box in a line of its own. */
+	private boxed(b: Extract<FinalBlock, { t: 'table' }>): string {
+		const style = this.styles.paragraph('Standard', this.turned());
+		const inside = this.block(b, false);
+		return `<text:p text:style-name="${style}"><draw:frame draw:style-name="${this.styles.box()}" draw:name="Table in a list ${this.tables}" text:anchor-type="as-char" style:rel-width="100%" svg:width="${this.width.toFixed(2)}cm"><draw:text-box>${inside}</draw:text-box></draw:frame></text:p>`;
 	}
 
 	/** Words of a heading in a bookmark, where something leads to it. */
@@ -336,7 +408,7 @@ export class Content {
 		if (!this.members.some((m) => m.path === path)) this.members.push({ path, type: asset.type, bytes: asset.bytes });
 		// 96 pixels to an inch, and no wider than the text
 		const natural = (size.width / 96) * 2.54;
-		const width = Math.min(natural, this.width);
+		const width = b.width ? b.width * this.width : Math.min(natural, this.width);
 		const height = (width * size.height) / size.width;
 		return `<text:p text:style-name="${this.styles.paragraph('Picture', this.turned())}"><draw:frame${attributes({
 			'draw:name': `Picture ${b.number}`,
@@ -401,15 +473,9 @@ export class Content {
 	private sources(b: Extract<FinalBlock, { t: 'bibliography' }>): string {
 		const { look } = b;
 		const font = look.font ? (look.font === 'sans' ? FONTS.sans.office : FONTS.times.office) : undefined;
-		const left = b.aligned ? HALF_INCH : look.hanging * 2.54;
-		const entry: ParagraphLook = {
-			left,
-			first: look.firstLine * 2.54 - left,
-			lines: look.lines,
-			after: look.after,
-			font,
-			...(b.aligned ? { tab: HALF_INCH } : {})
-		};
+		const n = this.entries.of(b);
+		/** What goes on with what stands below it. */
+		const close = { after: 0 };
 		const style = this.styles.paragraph(HEADING(2), {
 			...this.turned(),
 			...(look.ownPage ? { pageBefore: true } : {}),
@@ -428,14 +494,9 @@ export class Content {
 					t: 'text',
 					run: b.aligned ? r : { ...r, text: r.text.replace(/\t/g, ' ') }
 				}));
-				const own = this.paragraph('Bibliography_20_1', runs, e.under.length ? { ...entry, after: 0 } : entry);
+				const own = this.paragraph(ENTRY(n), runs, e.under.length ? close : {});
 				const under = e.under.map((text, i) =>
-					this.paragraph('Bibliography_20_1', [{ t: 'text', run: { text } }], {
-						...entry,
-						left: HALF_INCH,
-						first: 0,
-						after: i < e.under.length - 1 ? 0 : look.after
-					})
+					this.paragraph(BELOW_ENTRY(n), [{ t: 'text', run: { text } }], i < e.under.length - 1 ? close : {})
 				);
 				return own + under.join('');
 			});

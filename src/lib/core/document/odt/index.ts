@@ -1,11 +1,12 @@
 /**
  * The final manuscript as an OpenDocument text (OpenDocument 1.3): real notes, named styles, pages with head and foot,
- * numbers and references as fields. Nothing in it is live.
+ * numbers and references as fields. Nothing in it is live, unless it is asked for.
  */
 import { strToU8, zipSync, type Zippable } from 'fflate';
 import { cleanPage, contentsTitle, NO_FIELDS, setupOf, type PageSetup, type TitleFields } from '../../page';
 import { ownContents } from '../contents';
 import { splitTitle, type FinalDoc } from '../final';
+import { LIVE_PROPERTY, type LiveFile } from '../live-data';
 import { abstractLines, openingLines } from '../opening';
 import { surnameOf } from '../pages/opening';
 import { Content } from './content';
@@ -19,20 +20,24 @@ export interface OdtPage {
 	fields: TitleFields;
 }
 
-/** @param page how the pages are set up; as they are where nothing was chosen when left out */
+/**
+ * @param page how the pages are set up; as they are where nothing was chosen when left out
+ * @param live what a live file carries; a final one where it is left out
+ */
 export function writeOdt(
 	doc: FinalDoc,
-	{ setup, fields }: OdtPage = { setup: setupOf(cleanPage(null), doc.lang), fields: NO_FIELDS }
+	{ setup, fields }: OdtPage = { setup: setupOf(cleanPage(null), doc.lang), fields: NO_FIELDS },
+	live: LiveFile | null = null
 ): Uint8Array {
-	const content = new Content(doc, setup);
+	const content = new Content(doc, setup, live !== null);
 	content.learn(doc.blocks);
 	const { title, body } = splitTitle(doc);
 	const inColumns = setup.columns === 2;
 	const opening = openingLines(title.length > 0, doc.authors, fields, setup);
 	const before = content.opening(opening.lines, title);
 	const own = ownContents(body, setup, contentsTitle('headings', doc.lang));
-	const contents = own ? content.contents(own, before !== '') : '';
-	const abstract = inColumns ? content.opening(abstractLines(fields, setup, false), title) : '';
+	const contents = own ? content.made(content.contents(own, before !== '')) : '';
+	const abstract = inColumns ? content.made(content.opening(abstractLines(fields, setup, false), title)) : '';
 	const ownPage = own !== null || (before !== '' && opening.ownPage);
 	const text = abstract + content.body(body, ownPage);
 	const columns = inColumns
@@ -56,11 +61,19 @@ export function writeOdt(
 				: ''
 		}${doc.lang ? `<dc:language>${xml(doc.lang)}</dc:language>` : ''}${
 			fields.keywords.trim() ? `<meta:keyword>${xml(fields.keywords.trim())}</meta:keyword>` : ''
+		}${
+			live
+				? `<meta:user-defined meta:name="${LIVE_PROPERTY}" meta:value-type="string">${xml(JSON.stringify(live))}</meta:user-defined>`
+				: ''
 		}</office:meta>`
 	);
 	const parts = [
 		{ path: 'content.xml', type: 'text/xml', bytes: strToU8(main) },
-		{ path: 'styles.xml', type: 'text/xml', bytes: strToU8(stylesPart(setup, words, doc.lang, doc.numbersAnew)) },
+		{
+			path: 'styles.xml',
+			type: 'text/xml',
+			bytes: strToU8(stylesPart(setup, words, doc.lang, doc.numbersAnew, content.entries.all))
+		},
 		{ path: 'meta.xml', type: 'text/xml', bytes: strToU8(meta) },
 		...content.members
 	];

@@ -1,6 +1,7 @@
 /** Named styles, pages, head and foot of a file (OpenDocument 1.3, Part 3, 16): what a person can restyle at one place. */
 import { captionForm, FONTS, MOST_LEVELS, SIZES, type HeadingLook, type PageSetup, type Slots } from '../../page';
 import type { HeadWords } from '../pages/style';
+import { HALF, type EntryLook } from '../entry-looks';
 import { slotParts } from '../pages/slots';
 import { languageAttributes } from './automatic';
 import { attributes, part, xml } from './xml';
@@ -87,7 +88,36 @@ function headingStyle(h: HeadingLook, i: number, setup: PageSetup): string {
 	});
 }
 
-function paragraphStyles(setup: PageSetup): string {
+/** Names of the styles of entries, and of what stands below them. @param n the place of their look, from 1 */
+export const ENTRY = (n: number): string => `Bibliography_20_${n}`;
+export const BELOW_ENTRY = (n: number): string => `Bibliography_20_${n}_20_annotation`;
+
+function entryStyles(look: EntryLook, n: number): string {
+	const inches = (x: number) => cm(x * 2.54);
+	const words = look.font ? { 'style:font-name': FONTS[look.font === 'sans' ? 'sans' : 'times'].office } : {};
+	const lines = { 'fo:line-height': percent(look.lines), 'fo:margin-bottom': pt(look.after) };
+	return (
+		style({
+			name: ENTRY(n),
+			shown: `Bibliography ${n}`,
+			parent: 'Standard',
+			paragraph: { 'fo:margin-left': inches(look.left), 'fo:text-indent': inches(look.first), ...lines },
+			words,
+			tabs: look.tab
+				? `<style:tab-stops><style:tab-stop style:position="${inches(look.left)}"/></style:tab-stops>`
+				: undefined
+		}) +
+		style({
+			name: BELOW_ENTRY(n),
+			shown: `Bibliography ${n} annotation`,
+			parent: 'Standard',
+			paragraph: { 'fo:margin-left': inches(HALF), 'fo:text-indent': '0cm', ...lines },
+			words
+		})
+	);
+}
+
+function paragraphStyles(setup: PageSetup, entries: readonly EntryLook[]): string {
 	const lines = (n: number) => pt(n * setup.lines * setup.size);
 	const centred = setup.opening !== 'title' || setup.indent > 0;
 	const note = {
@@ -144,6 +174,12 @@ function paragraphStyles(setup: PageSetup): string {
 		}),
 		captionStyle(setup, 'table'),
 		captionStyle(setup, 'figure'),
+		style({
+			name: 'Legend',
+			parent: 'Standard',
+			paragraph: { 'fo:margin-top': pt(3), 'fo:margin-bottom': pt(6), 'fo:line-height': percent(1) },
+			words: { 'fo:font-size': pt(setup.size - 1) }
+		}),
 		labelStyle(setup),
 		style({
 			name: 'Picture',
@@ -163,7 +199,7 @@ function paragraphStyles(setup: PageSetup): string {
 			parent: 'Standard',
 			words: { 'style:font-name': 'mono' }
 		}),
-		style({ name: 'Bibliography_20_1', shown: 'Bibliography 1', parent: 'Standard' }),
+		...entries.map((look, i) => entryStyles(look, i + 1)),
 		style({
 			name: 'Contents_20_Heading',
 			shown: 'Contents Heading',
@@ -239,7 +275,13 @@ const notes = (kind: 'footnote' | 'endnote', anew: boolean): string =>
 	}_20_anchor" text:default-style-name="${kind === 'footnote' ? 'Footnote' : 'Endnote'}"/>`;
 
 /** @returns styles.xml */
-export function stylesPart(setup: PageSetup, words: HeadWords, lang: string, numbersAnew: boolean): string {
+export function stylesPart(
+	setup: PageSetup,
+	words: HeadWords,
+	lang: string,
+	numbersAnew: boolean,
+	entries: readonly EntryLook[]
+): string {
 	const { width, height } = SIZES[setup.paper];
 	const { top, right, bottom, left } = setup.margins;
 	const font = FONTS[setup.font].office;
@@ -289,6 +331,6 @@ export function stylesPart(setup: PageSetup, words: HeadWords, lang: string, num
 		: '';
 	return part(
 		'document-styles',
-		`<office:font-face-decls>${faces}<style:font-face style:name="mono" svg:font-family="'Courier New'"/></office:font-face-decls><office:styles>${base}${paragraphStyles(setup)}${outline(setup)}${notes('footnote', numbersAnew)}${notes('endnote', false)}${lineNumbers}</office:styles><office:automatic-styles>${layout}</office:automatic-styles><office:master-styles>${master}</office:master-styles>`
+		`<office:font-face-decls>${faces}<style:font-face style:name="mono" svg:font-family="'Courier New'"/></office:font-face-decls><office:styles>${base}${paragraphStyles(setup, entries)}${outline(setup)}${notes('footnote', numbersAnew)}${notes('endnote', false)}${lineNumbers}</office:styles><office:automatic-styles>${layout}</office:automatic-styles><office:master-styles>${master}</office:master-styles>`
 	);
 }

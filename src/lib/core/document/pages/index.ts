@@ -74,7 +74,7 @@ export function writePages(doc: FinalDoc, setup: PageSetup, fields: TitleFields)
 			} else out.push(`<h${b.level} id="${id}" dir="auto">${words}</h${b.level}>`);
 			continue;
 		}
-		if (b.t === 'paragraph') {
+		if (b.t === 'paragraph' && b.legend === undefined) {
 			const lang = b.lang ? ` lang="${esc(b.lang)}"` : '';
 			const align = b.align ? ` style="text-align: ${b.align}${b.align === 'left' ? '' : '; text-indent: 0'}"` : '';
 			out.push(`<p class="first" dir="auto"${lang}${align}>${runIn}${inlineHtml(b.inlines, put)}</p>`);

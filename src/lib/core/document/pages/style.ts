@@ -96,6 +96,9 @@ figure img { max-width: 100%; max-height: ${((height - top - bottom) * 0.7).toFi
 figcaption, caption { font-size: 0.92em; line-height: 1.35; margin: 4pt 0; }
 ${captionCss(setup.captions, 'figure')}
 ${captionCss(setup.captions, 'table')}
+figure:has(+ .legend), table:has(+ .legend) { margin-bottom: 4pt; break-after: avoid; }
+.paper p.legend { font-size: 0.92em; line-height: 1.35; text-indent: 0; text-align: start; margin: 0 0 ${setup.size / 3}pt; break-before: avoid; }
+.paper p.legend:not(:has(+ .legend)) { margin-bottom: ${setup.size}pt; }
 caption { caption-side: top; break-after: avoid; }
 table { border-collapse: collapse; width: 100%; margin: ${setup.size}pt 0; line-height: 1.35; border-top: 1pt solid #000; border-bottom: 1pt solid #000; }
 th, td { padding: 3pt 6pt; vertical-align: top; text-align: left; font-weight: 400; }

@@ -1,5 +1,5 @@
 /** Captions: what they are of, where they stand, and their words without the number. */
-import { CAPTION_WORDS } from '../../page';
+import { CAPTION_WORDS, LEGEND_WORDS } from '../../page';
 import type { Inline } from '../../paper';
 
 const FIGURE = /^(?:fig|illus|abb|bild|drawing|picture|photo|image|kuva|rys|obr)/i;
@@ -46,6 +46,20 @@ export const NAMED_LABEL = new RegExp(
 	`^\\s*(?:${NAMES})\\.?\\s+(?:\\d+(?:\\.\\d+)*\\s*[.:–—-]?|[IVXLC]+(?:\\s*[.:–—-]|$))\\s*`,
 	'iu'
 );
+
+const LEAD = new RegExp(`^\\s*(?:${LEGEND_WORDS.join('|')})\\.\\s*`, 'iu');
+/** A note below a table or figure without the “Note.” in italics that APA begins it with: it is made anew. */
+export function withoutLead(content: Inline[]): Inline[] {
+	const [head, ...rest] = content;
+	if (head?.t !== 'text' || !head.marks.some((m) => m.t === 'em')) return content;
+	const text = head.text.replace(LEAD, '');
+	if (text === head.text) return content;
+	if (text) return [{ ...head, text }, ...rest];
+	const [next, ...more] = rest;
+	return next?.t === 'text'
+		? [{ ...next, text: next.text.trimStart() }, ...more].filter((i) => i.t !== 'text' || i.text)
+		: rest;
+}
 
 /** “Table 2. Prices” is “Prices”: the number is made anew. */
 export function withoutNumber(content: Inline[], label = ANY_LABEL): Inline[] {

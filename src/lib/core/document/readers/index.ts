@@ -2,6 +2,7 @@
  * Documents in: a file of any format that is known becomes a paper, with its citations joined to the sources that lie
  * beside it, and a list of what could not be kept. Heavy: run it in a worker.
  */
+import type { LiveFile } from '../live-data';
 import { decodeText, readReferences } from '../../exchange';
 import type { Dropped, Paper, PaperSource } from '../../paper';
 import { documentFormat, type DocumentFormat } from './formats';
@@ -20,6 +21,9 @@ export { documentFormat } from './formats';
 
 export interface OpenedDocument extends Resolved {
 	paper: Paper;
+	styleFile?: string;
+	/** Citations that names in the file speak of, where what they are did not come along. */
+	named: string[];
 	dropped: Dropped[];
 }
 
@@ -30,26 +34,28 @@ const LONGEST = 200_000_000;
  * Reads a document.
  * @param beside files that lie beside it: its sources, its parts, its pictures
  * @param sources sources that are at hand otherwise, by their cite keys
+ * @param given what is live in a file of ours that has lost that itself
  * @throws DocumentError with a sentence for the person
  */
 export function readDocument(
 	name: string,
 	bytes: Uint8Array,
 	beside: Beside,
-	sources: PaperSource[] = []
+	sources: PaperSource[] = [],
+	given: LiveFile | null = null
 ): OpenedDocument {
 	const format = documentFormat(name);
 	if (!format) throw new DocumentError(`“${name}” is no document of a format that can be read here.`);
 	if (bytes.length > LONGEST) throw new DocumentError(`“${name}” is larger than 200 MB and was not opened.`);
 	const read =
 		format === 'docx'
-			? readDocx(name, bytes)
+			? readDocx(name, bytes, given)
 			: format === 'odt'
-				? readOdt(name, bytes)
+				? readOdt(name, bytes, given)
 				: READERS[format](textOf(name, bytes), beside);
 	const found = bibliography(read, beside);
 	const resolved = resolveCitations(read.paper, [...sources, ...found], read.uncited, read.live);
-	return { paper: read.paper, ...resolved, dropped: read.dropped };
+	return { paper: read.paper, ...resolved, styleFile: read.styleFile, named: read.named ?? [], dropped: read.dropped };
 }
 
 const READERS: Record<Exclude<DocumentFormat, 'docx' | 'odt'>, (text: string, beside: Beside) => ReadPaper> = {

@@ -1,5 +1,5 @@
 /** Levels of headings, brought to one measure: 1 is the title of the paper, 2 a section. */
-import { everyBlock, type Block, type Heading } from '../../paper';
+import { everyBlock, textOf, type Block, type Heading } from '../../paper';
 
 /**
  * Where the title stands apart, or several headings are of the first level, those are sections. A single heading of the
@@ -20,6 +20,10 @@ export function settleOutline(blocks: Block[], titled: boolean): void {
 	if (titled || top.length) return settleLevels(blocks, false);
 	for (const h of headings) h.level++;
 }
+
+/** The title of a paper in plain words; empty where it has none. */
+export const titleIn = ([first]: Block[]): string =>
+	first?.t === 'heading' && first.level === 1 ? textOf(first.content) : '';
 
 function headingsOf(blocks: Block[]): { headings: Heading[]; top: Heading[] } {
 	const headings: Heading[] = [];

@@ -1,4 +1,5 @@
 /** Pictures beside a document. */
+import { imageSize } from 'image-size';
 import type { Paper } from '../../paper';
 import type { Losses } from '../losses';
 import type { Beside } from './types';
@@ -43,4 +44,29 @@ export function takePicture(
 	}
 	lost.add(`the picture ${path}: it is not beside the document`, where);
 	return '';
+}
+
+/** How near a width is to the picture's own, in centimetres, to be taken for it: files round. */
+const NEAR = 0.05;
+
+/**
+ * The width of a figure in per cent of the text's, of its width in the file; nothing where that is the picture's own at 96
+ * pixels to an inch, or the text's for one that is wider, or where the file does not say.
+ */
+export function pictureWidth(
+	bytes: Uint8Array | undefined,
+	width: number | undefined,
+	text: number | undefined
+): { width?: number } {
+	if (!bytes || !width || !text) return {};
+	let own: number;
+	try {
+		own = (imageSize(bytes).width / 96) * 2.54;
+	} catch (e) {
+		// cut off: what is shown is up to who shows it
+		if (e instanceof Error) return {};
+		throw e;
+	}
+	if (Math.abs(Math.min(own, text) - width) < NEAR) return {};
+	return { width: Math.min(100, Math.max(5, Math.round((width / text) * 100))) };
 }

@@ -13,6 +13,10 @@ export interface ReadPaper {
 	uncited: string[];
 	/** It is one of our live files: its lists are those that it has. */
 	live?: boolean;
+	/** The style's rules as a CSL file, where they came along. */
+	styleFile?: string;
+	/** Citations that names in the file speak of, where what they are did not come along. */
+	named?: string[];
 	/** What could not be kept, with its place. */
 	dropped: Dropped[];
 }

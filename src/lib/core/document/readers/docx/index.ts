@@ -10,6 +10,8 @@ import {
 	newId,
 	paragraph,
 	rectangular,
+	isUneven,
+	withWidths,
 	textOf,
 	words,
 	type Align,
@@ -19,10 +21,11 @@ import {
 	type Inline,
 	type Paper
 } from '../../../paper';
-import { TAGS } from '../../live-data';
-import { captionKind, captionsBelow, withoutNumber } from '../captions';
+import { TAGS, type LiveFile } from '../../live-data';
+import { captionKind, captionsBelow, withoutLead, withoutNumber } from '../captions';
 import { equationIn } from '../equation';
-import { settleOutline } from '../levels';
+import { settleOutline, titleIn } from '../levels';
+import { BY_NAMES, liveAnswer, LiveText, namedIn, takeLive } from '../live';
 import { Losses } from '../../losses';
 import {
 	attribute,
@@ -35,9 +38,11 @@ import {
 	type PackageFile,
 	type Xml
 } from '../package-file';
-import { takePicture } from '../pictures';
+import { pictureWidth, takePicture } from '../pictures';
+import { takePage } from '../page-setup';
 import { DocumentError, type ReadPaper } from '../types';
-import { LiveText } from './live';
+import { liveIn, tagOf } from './live';
+import { pageOf, textWidthOf } from './page';
 import { numberingsOf, on, relationsOf, stylesOf, type Level, type Relation, type Style } from './parts';
 import { Runs, type Line } from './runs';
 import { sourcesOf } from './sources';
@@ -64,6 +69,7 @@ const WIDEST = 500;
 export class DocxReader {
 	readonly paper: Paper = emptyPaper();
 	readonly styles: Map<string, Style>;
+	private readonly stylesPart: string;
 	/** Bookmarks that are referred to, with the words of the reference. */
 	readonly references = new Map<string, string>();
 	private readonly lost = new Losses();
@@ -76,13 +82,16 @@ export class DocxReader {
 	private readonly document: Xml;
 	private readonly relations: Map<string, Relation & { type: string }>;
 	private where = 'at the beginning';
+	/** In centimetres, where the file says it. */
+	private readonly textWidth: number | undefined;
 	private titled = false;
 	/** What is live in the text; null for files of others. */
 	live: LiveText | null = null;
 
 	constructor(
 		name: string,
-		private readonly file: PackageFile
+		private readonly file: PackageFile,
+		private readonly given: LiveFile | null = null
 	) {
 		const main =
 			[...relationsOf(file, '').values()].find((r) => r.type === 'officeDocument')?.target ?? 'word/document.xml';
@@ -92,7 +101,8 @@ export class DocxReader {
 		this.relations = relationsOf(file, main);
 		const part = (type: string, usual: string) =>
 			[...this.relations.values()].find((r) => r.type === type && !r.external)?.target ?? usual;
-		const { styles, lang } = stylesOf(file, part('styles', 'word/styles.xml'));
+		this.stylesPart = part('styles', 'word/styles.xml');
+		const { styles, lang } = stylesOf(file, this.stylesPart);
 		this.styles = styles;
 		this.paper.lang = lang;
 		this.level = numberingsOf(file, part('numbering', 'word/numbering.xml'));
@@ -104,6 +114,7 @@ export class DocxReader {
 			};
 		};
 		this.noteParts = { footnote: notes('footnote'), endnote: notes('endnote') };
+		this.textWidth = textWidthOf(child(root, 'w:body')!);
 		this.titled = children(child(root, 'w:body'), 'w:p').some(
 			(p) => this.styleOf(p)?.name === 'title' && saysSomething(p)
 		);
@@ -115,25 +126,37 @@ export class DocxReader {
 
 	read(): ReadPaper {
 		const { paper } = this;
-		this.live = LiveText.of(this.file, (what) => this.loses(what));
-		paper.sources = [...(this.live?.file.sources ?? []), ...sourcesOf(this.file)];
-		if (this.live) {
-			paper.own = this.live.file.own;
-			paper.lang = this.live.file.lang || paper.lang;
+		this.live = liveIn(this.file, (what) => this.loses(what));
+		if (!this.live && this.given && this.named().length) {
+			this.live = new LiveText(this.given);
+			this.loses(BY_NAMES);
 		}
+		paper.sources = sourcesOf(this.file);
+		takeLive(this.live, paper);
 		const core = this.file.xml('docProps/core.xml');
 		const creator = wordsIn(child(core, 'dc:creator')).trim();
 		if (creator) paper.head.authors = creator.split(/\s*;\s*/).map((name) => ({ name, affiliations: [], email: '' }));
 		paper.blocks = this.blocks(child(this.document, 'w:body')!, this.relations);
 		settleOutline(paper.blocks, this.titled);
+		const body = child(this.document, 'w:body')!;
+		takePage(
+			pageOf(this.file, body, this.stylesPart, this.relations, this.styles),
+			paper,
+			titleIn(paper.blocks),
+			this.lost
+		);
 		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
 		return {
 			paper,
 			bibliographies: [],
-			uncited: this.live?.listed() ?? [],
-			live: this.live !== null,
+			...liveAnswer(this.live, () => this.named()),
 			dropped: this.lost.all()
 		};
+	}
+
+	private named(): string[] {
+		const parts = [this.document, ...Object.values(this.noteParts).flatMap((p) => [...p.xml.values()])];
+		return namedIn(parts.flatMap((p) => [...descendants(p, 'w:sdt')].map(tagOf)));
 	}
 
 	/** The blocks of a note; a mark in front of it goes. */
@@ -188,7 +211,7 @@ export class DocxReader {
 	/** A control around paragraphs: in a live file it can be a list of sources, or what was made for the page. */
 	private control(sdt: Xml, runs: Runs, relations: Map<string, Relation>, walk: (x: Xml) => void): (Para | Block)[] {
 		const content = child(sdt, 'w:sdtContent') ?? { name: '', attrs: {}, kids: [] };
-		const tag = this.live?.tagOf(sdt) ?? '';
+		const tag = this.live ? tagOf(sdt) : '';
 		if (tag === TAGS.made) return [];
 		const list = tag.startsWith(TAGS.bibliography) ? tag.slice(TAGS.bibliography.length) : null;
 		if (list !== null && this.live) {
@@ -339,7 +362,12 @@ export class DocxReader {
 				this.name(piece, heading.id);
 				out.push(heading);
 			} else if (content.length) {
-				const block = { ...paragraph(content), align: piece.align };
+				const legend = style.name === 'legend';
+				const block = {
+					...paragraph(legend ? withoutLead(content) : content),
+					align: piece.align,
+					...(legend ? { legend } : {})
+				};
 				const last = out.at(-1);
 				if (!QUOTATION.test(style.name)) out.push(block);
 				else if (last?.t === 'quotation') last.blocks.push(block);
@@ -383,7 +411,7 @@ export class DocxReader {
 	}
 
 	private figures(line: Line, caption: Para | null, relations: Map<string, Relation>): Block[] {
-		return line.pictures.map(({ relation, alt }, n): Block => {
+		return line.pictures.map(({ relation, alt, width }, n): Block => {
 			const r = relations.get(relation);
 			const asset = r
 				? takePicture(r.target, [], (path) => this.file.bytes(path), this.paper, this.lost, this.where)
@@ -395,6 +423,7 @@ export class DocxReader {
 				id,
 				asset,
 				alt,
+				...pictureWidth(this.paper.assets[asset]?.bytes, width, this.textWidth),
 				caption: { content: caption && n === 0 ? withoutNumber(trimmed(caption.line.content)) : [], lang: '' }
 			};
 		});
@@ -432,7 +461,17 @@ export class DocxReader {
 			}
 			return cells;
 		});
-		return { t: 'table', id: newId(), inner: newId(), rows: rectangular(rows), caption: null };
+		// columns that the program has fitted to their words are no choice where they come out even
+		const columns = children(child(tbl, 'w:tblGrid'), 'w:gridCol').map((g) => Number(attribute(g, 'w:w')) || undefined);
+		const fixed = attribute(child(child(tbl, 'w:tblPr'), 'w:tblLayout'), 'w:type') === 'fixed';
+		const full = rectangular(rows);
+		return {
+			t: 'table',
+			id: newId(),
+			inner: newId(),
+			rows: fixed || isUneven(columns) ? withWidths(full, columns) : full,
+			caption: null
+		};
 	}
 }
 
@@ -464,8 +503,9 @@ function trimmed(line: Inline[]): Inline[] {
 }
 const blank = (i: Inline): boolean => i.t === 'text' && !i.text.trim();
 
-export const readDocx = (name: string, bytes: Uint8Array): ReadPaper =>
-	new DocxReader(name, openPackage(name, bytes)).read();
+/** @param given what is live in it, where it has lost that itself */
+export const readDocx = (name: string, bytes: Uint8Array, given: LiveFile | null = null): ReadPaper =>
+	new DocxReader(name, openPackage(name, bytes), given).read();
 
 /** Contents take the words of the paragraph before them that says it is their heading; any other such paragraph stays. */
 function titled(pieces: readonly (Para | Block)[]): (Para | Block)[] {

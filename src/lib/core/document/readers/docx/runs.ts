@@ -2,10 +2,11 @@
 import { MOST_LEVELS } from '../../../page';
 import { newId, type Block, type Inline, type Mark } from '../../../paper';
 import { captionKind } from '../captions';
+import { liveInline, type LiveHere } from '../live';
 import { attribute, child, descendants, elementsOf, wordsIn, type Xml } from '../package-file';
 import { TAGS } from '../../live-data';
 import type { DocxReader } from './index';
-import type { LiveHere } from './live';
+import { tagOf } from './live';
 import { toTex } from './omml';
 import { on, type Relation } from './parts';
 import { readCitationField } from './sources';
@@ -27,6 +28,8 @@ const SWALLOWED = /^\s*(?:CITATION|BIBLIOGRAPHY|TOC|INDEX|REF|PAGEREF|NOTEREF)\b
 export interface Picture {
 	relation: string;
 	alt: string;
+	/** In centimetres, where the file says it. */
+	width: number | undefined;
 }
 
 export interface Line {
@@ -96,11 +99,11 @@ export class Runs {
 			}
 			case 'w:sdt': {
 				const inside = elementsOf(child(x, 'w:sdtContent'));
-				const tag = this.reader.live?.tagOf(x) ?? '';
+				const tag = this.reader.live ? tagOf(x) : '';
 				if (tag === TAGS.made) return;
 				const live = this.reader.live?.citation(tag);
 				if (!live) return inside.forEach((k) => this.piece(k, marks));
-				return this.put(this.live(live, inside));
+				return this.put(this.citation(live, inside));
 			}
 			case 'w:fldSimple':
 				this.begin(attribute(x, 'w:instr'), true);
@@ -140,24 +143,14 @@ export class Runs {
 		}
 	}
 
-	/** A citation of a live file; other words than it printed stay, as words by hand. */
-	private live({ id, printed, ...c }: LiveHere, inside: Xml[]): Inline {
+	/** A citation of a live file. */
+	private citation(here: LiveHere, inside: Xml[]): Inline {
 		const { line } = this;
 		this.line = emptyLine();
 		for (const k of inside) this.piece(k, []);
-		const now = squeezed(said(this.line.content));
+		const now = said(this.line.content);
 		this.line = line;
-		const changed = now !== squeezed(printed);
-		if (changed) this.reader.loses('the formatting of a citation that was edited: its words are kept');
-		return {
-			t: 'citation',
-			id,
-			cites: c.cites,
-			override:
-				changed && now ? { text: now.replace(/[<&]/g, (s) => (s === '<' ? '‹' : '&')), basis: printed } : c.override,
-			moved: c.moved,
-			marks: []
-		};
+		return liveInline(here, now, (what) => this.reader.loses(what));
 	}
 
 	private run(r: Xml, around: Mark[]): void {
@@ -219,7 +212,13 @@ export class Runs {
 			return;
 		}
 		const described = [...descendants(x, 'wp:docPr')][0];
-		this.line.pictures.push({ relation, alt: attribute(described, 'descr') || attribute(image, 'o:title') });
+		// in English Metric Units: 360,000 a centimetre (20.4.2.7 extent)
+		const extent = Number(attribute([...descendants(x, 'wp:extent')][0], 'cx'));
+		this.line.pictures.push({
+			relation,
+			alt: attribute(described, 'descr') || attribute(image, 'o:title'),
+			width: extent > 0 ? extent / 360_000 : undefined
+		});
 	}
 
 	private marksOf(rPr: Xml | undefined): Mark[] {
@@ -331,7 +330,6 @@ function endingFields(container: Xml): ReadonlySet<Xml> {
 	return out;
 }
 
-const squeezed = (s: string): string => s.replace(/\s+/g, ' ').trim();
 /** The words of a line, with those of its notes. */
 const said = (line: Inline[]): string =>
 	line

@@ -17,6 +17,7 @@ import {
 import { CONTENTS_OF, contentsNamed, MOST_LEVELS, type ContentsOf } from '../../../page';
 import { equationIn } from '../equation';
 import { settleLevels } from '../levels';
+import { withoutLead } from '../captions';
 import { Losses } from '../../losses';
 import type { Beside, ReadPaper } from '../types';
 import { attr, elements, isElement, kidsOf, wordsOf, type Element, type Node } from './dom';
@@ -122,7 +123,10 @@ export class HtmlReader {
 				if (equation) return [equation];
 				const content = this.lines.read(kidsOf(n));
 				const align = /text-align:\s*(left|center|right|justify)/.exec(attr(n, 'style'))?.[1] ?? '';
-				return content.length ? [{ ...paragraph(content), lang, align: align as never }] : [];
+				if (!content.length) return [];
+				const legend = attr(n, 'class').split(/\s+/).includes('legend');
+				const words = legend ? withoutLead(content) : content;
+				return [{ ...paragraph(words), lang, align: align as never, ...(legend ? { legend } : {}) }];
 			}
 			case 'ul':
 			case 'ol':

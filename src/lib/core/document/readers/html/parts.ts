@@ -1,5 +1,5 @@
 /** Tables and figures of a page. */
-import { newId, paragraph, rectangular, words, type Block, type Caption, type Cell } from '../../../paper';
+import { newId, paragraph, rectangular, withWidths, words, type Block, type Caption, type Cell } from '../../../paper';
 import { NAMED_LABEL, withoutNumber } from '../captions';
 import { takePicture } from '../pictures';
 import { attr, elements, isElement, kidsOf, type Element } from './dom';
@@ -46,7 +46,11 @@ export function tableOf(n: Element, reader: HtmlReader, depth: number): Block[] 
 	const filled = rows.filter((r) => r.length);
 	if (!filled.length) return [];
 	const caption = captionOf(own(n, 'caption')[0], reader);
-	return [{ t: 'table', id: attr(n, 'id') || newId(), inner: newId(), rows: rectangular(filled), caption }];
+	const columns = [n, ...own(n, 'colgroup')]
+		.flatMap((p) => own(p, 'col'))
+		.map((c) => parseFloat(/(?:^|;)\s*width:\s*([\d.]+%)/.exec(attr(c, 'style'))?.[1] ?? '') || undefined);
+	const table = withWidths(rectangular(filled), columns);
+	return [{ t: 'table', id: attr(n, 'id') || newId(), inner: newId(), rows: table, caption }];
 }
 
 export function figureOf(n: Element, reader: HtmlReader): Block[] {
@@ -82,13 +86,16 @@ export function figureOf(n: Element, reader: HtmlReader): Block[] {
 			? takePicture(src, [], reader.beside, reader.paper, reader.lost, reader.where)
 			: '';
 	const alt = attr(img, 'alt');
+	const width =
+		/(?:^|;)\s*width:\s*(\d+(?:\.\d+)?)%/.exec(attr(img, 'style'))?.[1] ?? /^(\d+)%$/.exec(attr(img, 'width'))?.[1];
 	return [
 		{
 			t: 'figure',
 			id: attr(n, 'id') || newId(),
 			asset,
 			alt,
-			caption: caption.content.length || n.name === 'figure' ? caption : { content: words(alt), lang: '' }
+			caption: caption.content.length || n.name === 'figure' ? caption : { content: words(alt), lang: '' },
+			...(width ? { width: Number(width) } : {})
 		}
 	];
 }

@@ -17,6 +17,7 @@ import { Cursor, isMacro, rawOf, type Node } from './cursor';
 import { Flow } from './flow';
 import { byCommas } from './front';
 import { GRIDS, readGrid } from './tables';
+import { withoutLead } from '../captions';
 import { languageOf } from './text';
 
 /** A figure or a table that is being read. */
@@ -29,6 +30,8 @@ interface Float {
 	parts: Inline[][];
 	pictures: string[];
 	alt: string;
+	/** Of its picture, in per cent of the text's. */
+	width: number;
 	tables: Extract<Block, { t: 'table' }>[];
 }
 
@@ -169,7 +172,16 @@ export class Environments {
 
 	private float(kind: Float['kind'], args: string, at: Cursor, flow: Flow): void {
 		this.r.skip(args, at);
-		const float: Float = { kind, anchor: { id: newId() }, caption: null, parts: [], pictures: [], alt: '', tables: [] };
+		const float: Float = {
+			kind,
+			anchor: { id: newId() },
+			caption: null,
+			parts: [],
+			pictures: [],
+			alt: '',
+			width: 0,
+			tables: []
+		};
 		const before = this.r.anchor;
 		this.r.anchor = float.anchor;
 		this.floats.push(float);
@@ -193,11 +205,13 @@ export class Environments {
 				id: float.anchor.id,
 				asset,
 				alt: float.alt || plainWords(caption),
-				caption: { content: caption, lang: '' }
+				caption: { content: caption, lang: '' },
+				...(float.width ? { width: float.width } : {})
 			});
 		}
 		// words that stand there beside the caption: notes and credits
-		for (const b of inner.blocks) flow.block(b);
+		for (const b of inner.blocks)
+			flow.block(b.t === 'paragraph' ? { ...b, content: withoutLead(b.content), align: '', legend: true } : b);
 	}
 
 	private captionOf(f: Float): Inline[] {
@@ -230,14 +244,26 @@ export class Environments {
 		whole.caption = caption;
 	}
 
-	/** @param alt what describes the picture; empty for none */
-	graphic(path: string, alt: string, flow: Flow): void {
+	/**
+	 * @param alt what describes the picture; empty for none
+	 * @param width in per cent of the text's; 0 for the picture's own
+	 */
+	graphic(path: string, alt: string, width: number, flow: Flow): void {
 		const asset = this.r.picture(path);
 		const float = this.floats.at(-1);
 		if (float) {
 			float.pictures.push(asset);
 			float.alt ||= alt;
-		} else flow.block({ t: 'figure', id: newId(), asset, alt, caption: { content: [], lang: '' } });
+			float.width ||= width;
+		} else
+			flow.block({
+				t: 'figure',
+				id: newId(),
+				asset,
+				alt,
+				caption: { content: [], lang: '' },
+				...(width ? { width } : {})
+			});
 	}
 
 	private drawing(name: string, flow: Flow): void {
@@ -258,6 +284,7 @@ export class Environments {
 			anchor: { id: newId() },
 			caption: null,
 			parts: [],
+			width: 0,
 			pictures: [],
 			alt: '',
 			tables: []

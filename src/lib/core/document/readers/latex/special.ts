@@ -300,7 +300,7 @@ export const COMMANDS: Record<string, Command> = {
 	includegraphics: (r, at, flow) => {
 		at.star();
 		const options = [at.opt(), at.opt()].flatMap((o) => o ?? []);
-		r.environments.graphic(rawOf(at.arg()), described(r, options), flow);
+		r.environments.graphic(rawOf(at.arg()), described(r, options), widthIn(options), flow);
 	},
 	graphicspath: (r, at) => r.folders(at.arg().flatMap((n) => (n.type === 'group' ? [rawOf(n.content)] : []))),
 	caption: (r, at, flow) => r.environments.caption(at, flow),
@@ -421,6 +421,16 @@ function described(r: LatexReader, options: Node[]): string {
 	if (k < 0) return '';
 	const value = options[k + 2];
 	return textOf(r.inlines(value?.type === 'group' ? value.content : untilComma(options.slice(k + 2))));
+}
+
+/** How wide a picture is, in per cent of the text's; 0 where that is not said, or as our own writer has it for any width. */
+function widthIn(options: Node[]): number {
+	const k = options.findIndex((n, i) => isString(n, 'width') && isString(options[i + 1], '='));
+	if (k < 0) return 0;
+	const m = /^\s*(\d*\.?\d*)\s*\\(?:line|text|column)width\b/.exec(rawOf(untilComma(options.slice(k + 2))));
+	if (!m) return 0;
+	if (m[1]) return Math.min(100, Math.round(Number(m[1]) * 100));
+	return options.some((n) => isString(n, 'keepaspectratio')) ? 0 : 100;
 }
 
 function untilComma(nodes: Node[]): Node[] {

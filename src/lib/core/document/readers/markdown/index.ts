@@ -27,6 +27,7 @@ import {
 	type Paper
 } from '../../../paper';
 import { settleLevels } from '../levels';
+import { withoutLead } from '../captions';
 import { Losses } from '../../losses';
 import { takePicture } from '../pictures';
 import type { Beside, ReadPaper } from '../types';
@@ -201,6 +202,17 @@ class Reader {
 			case 'paragraph':
 				return this.paragraph(n);
 			case 'heading': {
+				const [opens, closes] = [n.children[0], n.children.at(-1)];
+				// notes below tables and figures, as our own writer has them
+				if (
+					opens?.type === 'html' &&
+					opens.value === '<small>' &&
+					closes?.type === 'html' &&
+					closes.value === '</small>'
+				) {
+					const small = withoutLead(this.lineOf(n.children.slice(1, -1)));
+					return small.length ? [{ ...paragraph(small), legend: true }] : [];
+				}
 				const content = this.lineOf(n.children);
 				const { attrs, rest } = cutAttrs(content);
 				return [
@@ -325,6 +337,8 @@ class Reader {
 				last.id = labelOf(attrs[1]) || last.id;
 				const alt = /\b(?:fig-)?alt=["“]([^"”]*)["”]/.exec(attrs[1])?.[1];
 				if (alt) last.alt = alt;
+				const width = /\bwidth="?(\d+(?:\.\d+)?)%/.exec(attrs[1])?.[1];
+				if (width) last.width = Number(width);
 			}
 		}
 		return out.length ? out : null;

@@ -9,6 +9,7 @@ import {
 	newId,
 	paragraph,
 	rectangular,
+	withWidths,
 	words,
 	type Block,
 	type Cell,
@@ -16,9 +17,11 @@ import {
 	type Mark,
 	type Paper
 } from '../../../paper';
-import { captionKind, captionsBelow, figuresBelow, withoutNumber } from '../captions';
+import { captionKind, captionsBelow, figuresBelow, withoutLead, withoutNumber } from '../captions';
 import { equationIn } from '../equation';
-import { settleOutline } from '../levels';
+import { settleOutline, titleIn } from '../levels';
+import { TAGS, type LiveFile } from '../../live-data';
+import { BY_NAMES, liveAnswer, liveInline, LiveText, namedIn, takeLive, type LiveHere } from '../live';
 import { Losses } from '../../losses';
 import {
 	attribute,
@@ -31,10 +34,13 @@ import {
 	type PackageFile,
 	type Xml
 } from '../package-file';
-import { takePicture } from '../pictures';
+import { pictureWidth, takePicture } from '../pictures';
+import { takePage } from '../page-setup';
 import { DocumentError, type ReadPaper } from '../types';
 import { contentsOf, titleOf } from './contents';
+import { liveIn, tagIn } from './live';
 import { itemOfMark } from './sources';
+import { lengthOf, pageOf, textWidthOf } from './page';
 import { takeStyles, type ListStyle, type Style } from './styles';
 
 const WIDEST = 500;
@@ -48,7 +54,10 @@ const SKIPPED = new Set([
 	'text:user-field-decls'
 ]);
 
-const hasPicture = (x: Xml): boolean => x.name === 'text:p' && [...descendants(x, 'draw:image')].length > 0;
+/** A formula has a picture beside it for programs that cannot set it. */
+const hasPicture = (x: Xml): boolean =>
+	x.name === 'text:p' &&
+	[...descendants(x, 'draw:frame')].some((f) => child(f, 'draw:image') !== undefined && !child(f, 'draw:object'));
 
 class OdtReader {
 	private readonly paper: Paper = emptyPaper();
@@ -59,7 +68,9 @@ class OdtReader {
 	private readonly references = new Map<string, string>();
 	private where = 'at the beginning';
 	/** What a line holds that stands beside it. */
-	private pictures: { href: string; alt: string; caption: Inline[] }[] = [];
+	private pictures: { href: string; alt: string; caption: Inline[]; width: number | undefined }[] = [];
+	/** In centimetres, where the file says it. */
+	private textWidth: number | undefined;
 	private marked: string[] = [];
 	/** Boxes beside the paragraph that is read. */
 	private boxes: Xml[] = [];
@@ -67,7 +78,8 @@ class OdtReader {
 
 	constructor(
 		private readonly name: string,
-		private readonly file: PackageFile
+		private readonly file: PackageFile,
+		private readonly given: LiveFile | null = null
 	) {}
 
 	read(): ReadPaper {
@@ -83,6 +95,11 @@ class OdtReader {
 			for (const k of elementsOf(part))
 				if (/^office:(?:automatic-)?styles$/.test(k.name)) takeStyles(k, this.styles, this.listStyles);
 		const meta = child(file.xml('meta.xml'), 'office:meta');
+		this.live = liveIn(meta, (what) => this.lost.add(what, this.where));
+		if (!this.live && this.given && this.named().length) {
+			this.live = new LiveText(this.given);
+			this.lost.add(BY_NAMES, this.where);
+		}
 		const author = wordsIn(child(meta, 'dc:creator') ?? child(meta, 'meta:initial-creator')).trim();
 		if (author) paper.head.authors = [{ name: author, affiliations: [], email: '' }];
 		const fo = [...descendants(file.xml('styles.xml'), 'style:text-properties')].find((x) =>
@@ -93,10 +110,24 @@ class OdtReader {
 			paper.lang = [language, attribute(fo, 'fo:country')].filter((x) => x && x !== 'none').join('-');
 		if ([...descendants(text, 'text:changed-region')].length)
 			this.lost.add('tracked changes: the text stands as it is now', this.where);
+		takeLive(this.live, paper);
+		this.textWidth = textWidthOf(file.xml('styles.xml'));
 		paper.blocks = this.blocks(text);
 		settleOutline(paper.blocks, this.titled);
+		takePage(pageOf(file.xml('styles.xml'), content, text), paper, titleIn(paper.blocks), this.lost);
 		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
-		return { paper, bibliographies: [], uncited: [], dropped: this.lost.all() };
+		return {
+			paper,
+			bibliographies: [],
+			...liveAnswer(this.live, () => this.named()),
+			dropped: this.lost.all()
+		};
+	}
+
+	private named(): string[] {
+		const content = this.file.xml('content.xml');
+		const marks = ['text:bookmark-start', 'text:bookmark'].flatMap((tag) => [...descendants(content, tag)]);
+		return namedIn(marks.map((x) => attribute(x, 'text:name')));
 	}
 
 	/** Names of a paragraph's style and of those it is made from. */
@@ -184,6 +215,8 @@ class OdtReader {
 				});
 				return;
 			case 'text:section':
+				if (this.liveSection(x, out)) return;
+			// falls through
 			case 'text:index-body':
 			case 'text:soft-page-break':
 			default:
@@ -191,6 +224,28 @@ class OdtReader {
 		}
 	}
 	private titled = false;
+	/** What is live in the text; null for files of others. */
+	private live: LiveText | null = null;
+
+	/** A list of sources of a live file, or what was made for the page. @returns whether the section is one of these */
+	private liveSection(x: Xml, out: Block[]): boolean {
+		const tag = this.live ? tagIn(attribute(x, 'text:name'), this.live) : '';
+		if (tag === TAGS.made) return true;
+		if (!this.live || !tag.startsWith(TAGS.bibliography)) return false;
+		const id = tag.slice(TAGS.bibliography.length);
+		const first = elementsOf(x).find((k) => k.name === 'text:h' || k.name === 'text:p');
+		const content = first ? this.line(first) : [];
+		const heading = {
+			t: 'heading' as const,
+			id: '',
+			level: 2 - (this.titled ? 0 : 1),
+			content,
+			lang: '',
+			align: '' as const
+		};
+		out.push({ t: 'bibliography', id, settings: this.live.file.bibliographies[id] ?? {}, heading });
+		return true;
+	}
 
 	private heading(x: Xml, out: Block[]): void {
 		const { boxes } = this;
@@ -225,7 +280,7 @@ class OdtReader {
 		if (this.styles.get(`paragraph ${name}`)?.pageBreak && out.length) out.push({ t: 'page-break' });
 		const content = this.line(x);
 		const { pictures, marked, captionOf } = this;
-		for (const { href, alt, caption } of pictures) {
+		for (const { href, alt, caption, width } of pictures) {
 			const asset = takePicture(
 				href,
 				[],
@@ -238,7 +293,22 @@ class OdtReader {
 			const { content: words = caption, marked: names = [] } = this.waiting ?? {};
 			this.waiting = null;
 			for (const b of names) this.bookmarks.set(b, id);
-			out.push({ t: 'figure', id, asset, alt, caption: { content: words, lang: '' } });
+			out.push({
+				t: 'figure',
+				id,
+				asset,
+				alt,
+				caption: { content: words, lang: '' },
+				...pictureWidth(this.paper.assets[asset]?.bytes, width, this.textWidth)
+			});
+		}
+		if (this.waiting && !this.pictureNext) {
+			// the picture that it was of did not come
+			const { content: words, marked: names } = this.waiting;
+			this.waiting = null;
+			const id = newId();
+			for (const b of names) this.bookmarks.set(b, id);
+			out.push({ t: 'figure', id, asset: '', alt: '', caption: { content: words, lang: '' } });
 		}
 		if (!content.length) return;
 		const last = out.at(-1);
@@ -275,7 +345,11 @@ class OdtReader {
 		} else if (lineage.some((n) => /^quotations?$|block quot/.test(n))) {
 			if (last?.t === 'quotation') last.blocks.push(paragraph(content));
 			else out.push({ t: 'quotation', blocks: [paragraph(content)], lang: '' });
-		} else out.push({ ...paragraph(content), align: this.styles.get(`paragraph ${name}`)?.align ?? '' });
+		} else {
+			const align = this.styles.get(`paragraph ${name}`)?.align ?? '';
+			if (lineage.includes('legend')) out.push({ ...paragraph(withoutLead(content)), align, legend: true });
+			else out.push({ ...paragraph(content), align });
+		}
 	}
 
 	private list(x: Xml, level: number, around: string): Block {
@@ -333,7 +407,14 @@ class OdtReader {
 			}
 		};
 		walk(x, false);
-		return { t: 'table', id: newId(), inner: newId(), rows: rectangular(rows.filter((r) => r.length)), caption: null };
+		const columns = [...descendants(x, 'table:table-column')].flatMap((c) => {
+			const width = this.styles.get(`table-column ${attribute(c, 'table:style-name')}`)?.width;
+			return Array<number | undefined>(
+				Math.min(WIDEST, Number(attribute(c, 'table:number-columns-repeated')) || 1)
+			).fill(width);
+		});
+		const full = rectangular(rows.filter((r) => r.length));
+		return { t: 'table', id: newId(), inner: newId(), rows: withWidths(full, columns), caption: null };
 	}
 
 	// --- lines --------------------------------------------------------------------------------------------------------
@@ -344,7 +425,12 @@ class OdtReader {
 		this.marked = [];
 		this.captionOf = '';
 		const out: Inline[] = [];
+		const around = this.citing;
+		this.citing = null;
 		this.pieces(x, [], out);
+		// one that goes on in another paragraph ends with this one
+		this.cited(out);
+		this.citing = around;
 		while (out.length && (out.at(-1)!.t === 'break' || blank(out.at(-1)!))) out.pop();
 		while (out.length && (out[0].t === 'break' || blank(out[0]))) out.shift();
 		return out;
@@ -352,15 +438,47 @@ class OdtReader {
 
 	private pieces(x: Xml, marks: Mark[], out: Inline[]): void {
 		for (const k of x.kids) {
-			if (typeof k === 'string') put(k.replace(/[ \t\r\n]+/g, ' '), marks, out);
+			if (typeof k === 'string') this.say(k.replace(/[ \t\r\n]+/g, ' '), marks, out);
 			else this.piece(k, marks, out);
 		}
 	}
 
+	/** The citation of a live file that is being read; `here` is null for words that were made for the page. */
+	private citing: { name: string; here: LiveHere | null; words: string } | null = null;
+
+	private say(text: string, marks: Mark[], out: Inline[]): void {
+		if (this.citing) this.citing.words += text;
+		else put(text, marks, out);
+	}
+	private cited(out: Inline[]): void {
+		const { citing } = this;
+		this.citing = null;
+		if (citing?.here) out.push(liveInline(citing.here, citing.words, (what) => this.lost.add(what, this.where)));
+	}
+	/** What stands in a live citation: words, those of its note among them. @returns false for what is none of it */
+	private withinCitation(x: Xml, out: Inline[]): boolean {
+		const { citing } = this;
+		if (!citing) return false;
+		// where two stand side by side, the next may begin before the end of this one is said
+		if (x.name === 'text:bookmark-start' && tagIn(attribute(x, 'text:name'), this.live!)) {
+			this.cited(out);
+			return false;
+		}
+		if (x.name === 'text:bookmark-end' && attribute(x, 'text:name') === citing.name) this.cited(out);
+		else if (/^text:(?:s|tab|line-break)$/.test(x.name)) citing.words += ' ';
+		else if (x.name === 'text:note') {
+			for (const p of elementsOf(child(x, 'text:note-body'))) {
+				citing.words += ' ';
+				this.pieces(p, [], out);
+			}
+		} else if (/^text:(?:span|a)$/.test(x.name)) this.pieces(x, [], out);
+		return true;
+	}
+
 	private piece(x: Xml, marks: Mark[], out: Inline[]): void {
+		if (this.withinCitation(x, out)) return;
 		switch (x.name) {
 			case 'text:s':
-				return put(' ', marks, out);
 			case 'text:tab':
 				return put(' ', marks, out);
 			case 'text:line-break':
@@ -402,8 +520,15 @@ class OdtReader {
 			case 'text:bookmark':
 			case 'text:bookmark-start':
 			case 'text:reference-mark':
-			case 'text:reference-mark-start':
-				return void this.marked.push(attribute(x, 'text:name'));
+			case 'text:reference-mark-start': {
+				const name = attribute(x, 'text:name');
+				const tag = this.live && x.name.startsWith('text:bookmark') ? tagIn(name, this.live) : '';
+				if (!tag) return void this.marked.push(name);
+				this.citing = { name, here: this.live!.citation(tag), words: '' };
+				// one of which nothing is printed
+				if (x.name === 'text:bookmark') this.cited(out);
+				return;
+			}
 			case 'text:sequence':
 				this.captionOf = attribute(x, 'text:name') || 'sequence';
 				if (attribute(x, 'text:ref-name')) this.marked.push(attribute(x, 'text:ref-name'));
@@ -450,6 +575,7 @@ class OdtReader {
 			return;
 		}
 		const box = child(x, 'draw:text-box');
+		if (box && child(box, 'table:table')) return void this.boxes.push(box);
 		if (box) {
 			const { pictures, marked } = this;
 			const inner: Inline[] = [];
@@ -468,8 +594,16 @@ class OdtReader {
 			return;
 		}
 		const image = child(x, 'draw:image');
-		if (image) this.pictures.push({ href: attribute(image, 'xlink:href'), alt, caption: [] });
-		else this.lost.add('a drawing', this.where);
+		if (image) {
+			const relative = /^(\d+(?:\.\d+)?)%$/.exec(attribute(x, 'style:rel-width'))?.[1];
+			const width = relative && this.textWidth ? (Number(relative) / 100) * this.textWidth : undefined;
+			this.pictures.push({
+				href: attribute(image, 'xlink:href'),
+				alt,
+				caption: [],
+				width: width ?? lengthOf(attribute(x, 'svg:width'))
+			});
+		} else this.lost.add('a drawing', this.where);
 	}
 }
 
@@ -481,5 +615,6 @@ function put(text: string, marks: Mark[], out: Inline[]): void {
 }
 const blank = (i: Inline): boolean => i.t === 'text' && !i.text.trim();
 
-export const readOdt = (name: string, bytes: Uint8Array): ReadPaper =>
-	new OdtReader(name, openPackage(name, bytes)).read();
+/** @param given what is live in it, where it has lost that itself */
+export const readOdt = (name: string, bytes: Uint8Array, given: LiveFile | null = null): ReadPaper =>
+	new OdtReader(name, openPackage(name, bytes), given).read();

@@ -101,6 +101,17 @@ test('formulas with their TeX, boxes with a picture and its caption', () => {
 	assert.equal(shape(figure), 'figure Pictures/lamp.png “” The quay');
 });
 
+test('a formula with its picture for other programs is no picture; a caption whose picture did not come is kept', () => {
+	const math = '<math><mi>x</mi></math>';
+	const formula =
+		'<draw:frame><draw:object xlink:href="./Object 1"/><draw:image xlink:href="./ObjectReplacements/Object 1"/></draw:frame>';
+	const { paper } = open(
+		`<text:p text:style-name="Figure">Figure <text:sequence text:name="Figure">1</text:sequence>. The quay</text:p><text:p>${formula} is one.</text:p>`,
+		{ 'Object 1/content.xml': strToU8(math) }
+	);
+	assert.deepEqual(paper.blocks.map(shape), ['figure  “” The quay', 'x is one.']);
+});
+
 test('words in a box stand behind its paragraph, and words before it are kept', () => {
 	const { paper, dropped } = open(
 		'<text:h text:outline-level="1">H<draw:frame><draw:text-box><text:p>by the heading</text:p></draw:text-box></draw:frame></text:h><text:p>before<draw:frame><draw:text-box><text:p>boxed</text:p></draw:text-box></draw:frame> and <text:note text:note-class="footnote"><text:note-body><text:p>note</text:p></text:note-body></text:note></text:p><text:p>after</text:p>'

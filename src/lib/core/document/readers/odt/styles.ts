@@ -9,6 +9,8 @@ export interface Style {
 	align: Align;
 	list: string;
 	name: string;
+	/** Of a column of a table, in any unit. */
+	width?: number;
 }
 export interface ListStyle {
 	ordered: boolean;
@@ -24,6 +26,12 @@ const FORMATS: Record<string, ListNumbers> = {
 	I: 'upper-roman'
 };
 const ALIGN: Record<string, Align> = { center: 'center', right: 'right', end: 'right', justify: 'justify' };
+
+/** Relative width, or else the width (17.16 style:table-column-properties); undefined for what is no column. */
+function columnWidth(properties: Xml | undefined): number | undefined {
+	const said = attribute(properties, 'style:rel-column-width') || attribute(properties, 'style:column-width');
+	return parseFloat(said) || undefined;
+}
 
 /** Takes the styles below an element into the tables, by family and name. */
 export function takeStyles(root: Xml, styles: Map<string, Style>, lists: Map<string, ListStyle[]>): void {
@@ -51,6 +59,7 @@ export function takeStyles(root: Xml, styles: Map<string, Style>, lists: Map<str
 				pageBreak: attribute(p, 'fo:break-before') === 'page',
 				align: ALIGN[attribute(p, 'fo:text-align')] ?? '',
 				list: attribute(s, 'style:list-style-name'),
+				width: columnWidth(child(s, 'style:table-column-properties')),
 				name: (attribute(s, 'style:display-name') || attribute(s, 'style:name')).toLowerCase()
 			});
 		} else if (s.name === 'text:list-style') {

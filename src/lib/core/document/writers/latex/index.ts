@@ -50,6 +50,7 @@ const BEYOND_LATIN = /[\u0370-\u1dff\u2c00-\ud7ff\uf900-\ufaff\ud800-\udfff]/;
 const guarded = (tex: string): string => tex.replace(/^\s*\[/, '{}[');
 
 /** What makes contents and lists, and what their titles are called by (LaTeX 2e; babel names them by the language). */
+type Legend = Extract<Block, { t: 'paragraph' }>;
 const LISTS = {
 	headings: ['tableofcontents', 'contentsname'],
 	figures: ['listoffigures', 'listfigurename'],
@@ -197,10 +198,30 @@ class Writer {
 
 	/** @param close whether paragraphs are parted by a command, since empty lines may end what they stand in */
 	private flow(blocks: Block[], close = false): string {
-		return blocks
-			.map((b) => this.block(b))
-			.filter(Boolean)
-			.join(close ? '\\par{} ' : '\n\n');
+		const out: string[] = [];
+		for (let i = 0; i < blocks.length; i++) {
+			const b = blocks[i];
+			if (b.t !== 'figure' && !(b.t === 'table' && b.caption)) {
+				out.push(this.block(b));
+				continue;
+			}
+			const legends: Legend[] = [];
+			for (let next = blocks[i + 1]; next?.t === 'paragraph' && next.legend; next = blocks[i + 1]) {
+				legends.push(next);
+				i++;
+			}
+			out.push(b.t === 'figure' ? this.figure(b, legends) : this.table(b, legends));
+		}
+		return out.filter(Boolean).join(close ? '\\par{} ' : '\n\n');
+	}
+
+	/** Notes below a float, within it. */
+	private legends(list: readonly Legend[]): string[] {
+		return list.flatMap((b) => {
+			if (b.align && b.align !== 'left') this.lost.add('the alignment of a note below a table or figure', this.where);
+			const words = this.inLanguage(this.line(b.content), b.lang);
+			return words ? [`\\par\\smallskip{\\footnotesize\\raggedright ${words}\\par}`] : [];
+		});
 	}
 
 	private labelOf(id: string): string {
@@ -219,6 +240,7 @@ class Writer {
 	private block(b: Block): string {
 		switch (b.t) {
 			case 'paragraph': {
+				if (b.legend) this.lost.add('small type of a note that is not below a table or figure', this.where);
 				if (b.align === 'justify') this.lost.add('justified paragraphs: LaTeX justifies all', this.where);
 				const words = this.line(b.content);
 				const around = b.align && b.align !== 'justify' ? ALIGNED[b.align] : '';
@@ -289,7 +311,7 @@ class Writer {
 		return `\\begin{${name}}${options.length ? `[${options.join(', ')}]` : ''}\n${items.join('\n')}\n\\end{${name}}`;
 	}
 
-	private table(b: Extract<Block, { t: 'table' }>): string {
+	private table(b: Extract<Block, { t: 'table' }>, legends: readonly Legend[] = []): string {
 		if (b.rows.flat().some((c) => c.widths)) this.lost.add('column widths', this.where);
 		if (
 			b.rows.some((r, n) => r.some((c) => c.header) && !b.rows.slice(0, n + 1).every((x) => x.every((c) => c.header)))
@@ -304,10 +326,11 @@ class Writer {
 			(c) => this.cell(c),
 			(name) => void this.packages.add(name)
 		);
+		const below = this.legends(legends);
 		const notes = this.waiting;
 		this.waiting = null;
 		const tex = caption
-			? `\\begin{table}[htbp]\n\\centering\n${caption}\n${grid}\n\\end{table}`
+			? ['\\begin{table}[htbp]', '\\centering', caption, grid, ...below, '\\end{table}'].join('\n')
 			: `\\begin{center}\n${grid}\n\\end{center}`;
 		return [tex, ...notes].join('\n');
 	}
@@ -323,7 +346,7 @@ class Writer {
 		return full.join(' ');
 	}
 
-	private figure(b: Extract<Block, { t: 'figure' }>): string {
+	private figure(b: Extract<Block, { t: 'figure' }>, legends: readonly Legend[] = []): string {
 		const path = this.pictures.get(b.asset);
 		if (path) this.packages.add('graphicx');
 		else this.lost.add('a figure whose picture is missing', this.where);
@@ -333,14 +356,17 @@ class Writer {
 		const alt = b.alt ? `, alt={${escapeTex(b.alt)}}` : '';
 		this.waiting = [];
 		const words = this.line(b.caption.content);
+		const below = this.legends(legends);
 		const notes = this.waiting;
 		this.waiting = null;
 		const caption = words || this.labels.has(b.id) ? [`\\caption{${words}}${this.labelOf(b.id)}`] : [];
 		const picture = path
-			? [`\\includegraphics[width=\\linewidth, height=0.7\\textheight, keepaspectratio${alt}]{${path}}`]
+			? [
+					`\\includegraphics[width=${b.width ? +(b.width / 100).toFixed(2) : ''}\\linewidth, height=0.7\\textheight, keepaspectratio${alt}]{${path}}`
+				]
 			: [];
 		return [
-			['\\begin{figure}[htbp]', '\\centering', ...picture, ...caption, '\\end{figure}'].join('\n'),
+			['\\begin{figure}[htbp]', '\\centering', ...picture, ...caption, ...below, '\\end{figure}'].join('\n'),
 			...notes
 		].join('\n');
 	}

@@ -178,6 +178,10 @@ class Writer {
 						)
 					: b.content;
 				const children = this.line(content, 'sign');
+				if (b.legend && children.length) {
+					children.unshift({ type: 'html', value: '<small>' });
+					children.push({ type: 'html', value: '</small>' });
+				}
 				return children.length ? [{ type: 'paragraph', children }] : [];
 			}
 			case 'heading':
@@ -198,7 +202,8 @@ class Writer {
 				if (!this.pictures.has(b.asset)) this.lost.add('a figure whose picture is missing', this.where);
 				const path = this.pictures.get(b.asset) ?? MISSING;
 				const alt = b.alt && b.alt !== textOf(b.caption.content) ? `alt="${b.alt.replace(/["{}]/g, '')}"` : '';
-				const value = `![${caption}](${path})${this.attrs(b.id, alt).trim()}`;
+				const width = b.width ? `width=${b.width}%` : '';
+				const value = `![${caption}](${path})${this.attrs(b.id, [alt, width].filter(Boolean).join(' ')).trim()}`;
 				return [{ type: 'paragraph', children: [{ type: 'html', value }] }];
 			}
 			case 'equation':
