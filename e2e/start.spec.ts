@@ -74,3 +74,15 @@ test('fields of the title page and sections to fill are on the sheet; one undo t
 	await expect(pages).not.toContainText('Do without');
 	done();
 });
+
+test('the first words of an essay go into its title, below the fields that came meanwhile', async ({ page }) => {
+	const done = watchErrors(page);
+	await page.goto('/');
+	await page.getByRole('button', { name: /^Essay/ }).click();
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet.getByRole('textbox', { name: 'Instructor' })).toBeVisible();
+	await expect(sheet).toBeFocused();
+	await page.keyboard.type('Fire by boat');
+	await expect(sheet.getByRole('heading', { level: 1 })).toHaveText('Fire by boat');
+	done();
+});

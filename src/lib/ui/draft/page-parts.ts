@@ -5,7 +5,7 @@
 import { mount, unmount, type Component } from 'svelte';
 import type { Node } from 'prosemirror-model';
 import { TextSelection, type Command, type EditorState } from 'prosemirror-state';
-import { Decoration, DecorationSet } from 'prosemirror-view';
+import { Decoration, DecorationSet, type EditorView } from 'prosemirror-view';
 import { legendLeadIn, newId, schema, settingsOf } from '$lib/core/manuscript';
 import { cleanPage, kindOf, languageOf, missingSections, UNCHOSEN } from '$lib/core/page';
 import type { Draft } from '$lib/editor/draft.svelte';
@@ -107,6 +107,18 @@ function partsOf(draft: Draft, state: EditorState): Decoration[] {
 	return out;
 }
 
+/**
+ * A browser that has the caret in an empty block forgets that one can type there when something is put before it: it says
+ * the same place and takes no words, until it is told the place again.
+ */
+function tellCaretAgain(view: EditorView | null): void {
+	const caret = view?.hasFocus() ? view.dom.ownerDocument.getSelection() : null;
+	if (!caret?.anchorNode || !caret.focusNode) return;
+	caret.setBaseAndExtent(caret.anchorNode, caret.anchorOffset, caret.focusNode, caret.focusOffset);
+}
+
+const keysOf = (parts: Decoration[]) => parts.map((p) => (p.spec as { key: string }).key).join(' ');
+
 /** Shows them in the sheet of a draft, from now on. A long text, of which only what is near is drawn, does without. */
 export function showPageParts(draft: Draft): void {
 	let last: { doc: Node; parts: Decoration[] } | null = null;
@@ -114,7 +126,12 @@ export function showPageParts(draft: Draft): void {
 		// below the editor's own element, whose attributes are its own
 		draft.view?.dom.parentElement?.style.setProperty('--legend', `"${legendLeadIn(state.doc)}"`);
 		if (draft.virtualizer) return found;
-		if (last?.doc !== state.doc) last = { doc: state.doc, parts: partsOf(draft, state) };
+		if (last?.doc !== state.doc) {
+			const parts = partsOf(draft, state);
+			// behind the drawing that is under way, and before any key
+			if (keysOf(parts) !== keysOf(last?.parts ?? [])) queueMicrotask(() => tellCaretAgain(draft.view));
+			last = { doc: state.doc, parts };
+		}
 		return last.parts.length ? (found ?? DecorationSet.empty).add(state.doc, last.parts) : found;
 	});
 }
