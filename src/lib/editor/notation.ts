@@ -16,6 +16,7 @@ const BLOCKS: Record<string, { type: keyof typeof nodes & string; attrs?: Record
 	h2: { type: 'heading', attrs: { level: 2 } },
 	h3: { type: 'heading', attrs: { level: 3 } },
 	h4: { type: 'heading', attrs: { level: 4 } },
+	h5: { type: 'heading', attrs: { level: 5 } },
 	q: { type: 'blockquote' },
 	ul: { type: 'bullet_list' },
 	ol: { type: 'ordered_list' },

@@ -195,6 +195,7 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 		'Mod-Alt-1': setBlock('heading-1'),
 		'Mod-Alt-2': setBlock('heading-2'),
 		'Mod-Alt-3': setBlock('heading-3'),
+		'Mod-Alt-4': setBlock('heading-4'),
 		'Mod-Alt-q': toggleQuotation,
 		'Mod-Alt-l': toggleList('bulleted'),
 		'Mod-Alt-o': toggleList('numbered')
@@ -202,7 +203,7 @@ export function editorPlugins(g: Gestures, options: { inNote?: boolean } = {}): 
 	const rules = [...smartQuotes(g), ...dashes(g)];
 	if (!options.inNote) {
 		rules.push(
-			textblockTypeInputRule(/^(#{1,4})\s$/, nodes.heading, (m) => ({ level: m[1].length })),
+			textblockTypeInputRule(/^(#{1,5})\s$/, nodes.heading, (m) => ({ level: m[1].length })),
 			wrappingInputRule(/^\s*>\s$/, nodes.blockquote),
 			wrappingInputRule(/^\s*([-*])\s$/, nodes.bullet_list),
 			wrappingInputRule(/^(\d+)\.\s$/, nodes.ordered_list, (m) => ({ order: Number(m[1]) }))

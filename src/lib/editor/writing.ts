@@ -11,7 +11,7 @@ import { SAFE_LINK, schema } from '$lib/core/manuscript';
 const { marks, nodes } = schema;
 
 export type BlockKind =
-	'title' | 'paragraph' | 'heading-1' | 'heading-2' | 'heading-3' | 'caption' | 'legend' | 'note' | 'other';
+	'title' | 'paragraph' | 'heading-1' | 'heading-2' | 'heading-3' | 'heading-4' | 'caption' | 'legend' | 'note' | 'other';
 export type ListKind = 'bulleted' | 'numbered';
 /** Marks that are on or off. */
 export const WRITING_MARKS = ['strong', 'em', 'superscript', 'subscript', 'underline', 'small_caps'] as const;
@@ -51,7 +51,7 @@ function blockOf(state: EditorState): BlockKind {
 	if (type === nodes.caption) return 'caption';
 	if (type !== nodes.heading) return 'other';
 	if (isTitle(state, $from.depth)) return 'title';
-	return (['heading-1', 'heading-1', 'heading-2', 'heading-3'] as const)[(attrs.level as number) - 1];
+	return (['heading-1', 'heading-1', 'heading-2', 'heading-3', 'heading-4'] as const)[(attrs.level as number) - 1];
 }
 
 /** Whether a mark is on: at the caret what is typed next would carry, in a selection all of its text does. */
@@ -114,7 +114,7 @@ export const setLegend: Command = notInTitle((state, dispatch, view) =>
 );
 
 /** Makes a paragraph or a heading of the blocks of the selection. */
-export function setBlock(kind: 'paragraph' | 'heading-1' | 'heading-2' | 'heading-3'): Command {
+export function setBlock(kind: 'paragraph' | 'heading-1' | 'heading-2' | 'heading-3' | 'heading-4'): Command {
 	if (kind === 'paragraph') return notInTitle(setBlockType(nodes.paragraph));
 	const level = Number(kind.slice(-1)) + 1;
 	// a heading stands by itself, never within a quotation or a list

@@ -21,6 +21,7 @@ const isCluster = (x: unknown): boolean =>
 	isWord(x.id) &&
 	optional(x.noteNumber, isNumber) &&
 	optional(x.noteLabel, isNumber) &&
+	optional(x.forgets, (f) => f === 'before' || f === 'all') &&
 	all(x.cites, isCite);
 
 export const isClusterChange = (x: unknown): x is ClusterChange =>

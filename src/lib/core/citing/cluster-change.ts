@@ -10,7 +10,11 @@ export interface ClusterChange {
 
 /** Whether two ask the processor for the same; cites that are the same list are taken for unchanged, others are not looked into. */
 const same = (a: Cluster, b: Cluster): boolean =>
-	a.id === b.id && a.noteNumber === b.noteNumber && a.noteLabel === b.noteLabel && a.cites === b.cites;
+	a.id === b.id &&
+	a.noteNumber === b.noteNumber &&
+	a.noteLabel === b.noteLabel &&
+	a.forgets === b.forgets &&
+	a.cites === b.cites;
 
 export const sameClusters = (a: Cluster[], b: Cluster[]): boolean =>
 	a.length === b.length && a.every((c, i) => same(c, b[i]));

@@ -43,6 +43,14 @@ export function findPositions(
 	const notes: Sequence = { note: -1, group: [], before: [], beforeNote: 0, latest: [] };
 	let textClusters = 0;
 	return clusters.map((cluster) => {
+		if (cluster.forgets) {
+			for (const s of [text, notes])
+				Object.assign(s, { group: [], before: [], beforeNote: 0, latest: [], note: s === text ? 0 : -1 });
+			if (cluster.forgets === 'all') {
+				first.clear();
+				last.clear();
+			}
+		}
 		const note = cluster.noteNumber ?? 0;
 		const seq = note > 0 ? notes : text;
 		const previous = note > 0 ? previousInNotes(seq, note) : seq.latest;

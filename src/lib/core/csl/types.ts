@@ -57,6 +57,11 @@ export interface Cluster {
 	noteNumber?: number;
 	/** The number printed at that note, where numbering begins anew in places or footnotes and endnotes are counted apart. */
 	noteLabel?: number;
+	/**
+	 * What is no longer remembered from here on: `before`, the citation right before, so that no ibid refers to it; `all`, that
+	 * anything was cited before. A chapter begins.
+	 */
+	forgets?: 'before' | 'all';
 	cites: Cite[];
 }
 

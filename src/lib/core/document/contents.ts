@@ -62,12 +62,12 @@ export class Listed {
 		for (const b of blocks) {
 			if (b.t === 'list') for (const item of b.items) this.take(item);
 			if (b.t !== 'figure' && b.t !== 'table') continue;
-			const { word, number } = captionLabel(b, this.captions);
+			const { word, prefix, number } = captionLabel(b, this.captions);
 			if (number)
 				this.rows[b.t === 'table' ? 'tables' : 'figures'].push({
 					id: b.id,
 					level: 1,
-					label: `${word} ${number}. `,
+					label: `${word} ${prefix}${number}. `,
 					words: bare(b.caption ?? [])
 				});
 		}

@@ -32,7 +32,8 @@ import {
 	crossRefText,
 	captionNamesOf,
 	type CrossRefShow,
-	readNumbered,
+	numberedIn,
+	reachableIn,
 	safeImage,
 	SAFE_LINK,
 	type Alignment,
@@ -79,10 +80,19 @@ export type FinalBlock =
 	| ({ t: 'heading'; id: string; level: number; inlines: FinalInline[] } & BlockLook)
 	| { t: 'quote'; paragraphs: FinalInline[][]; lang?: string }
 	| { t: 'list'; ordered: boolean; start: number; numbers: ListNumbers; items: FinalBlock[][] }
-	/** `number` is 0 for one that has none. */
-	| { t: 'equation'; id: string; tex: string; number: number }
+	/** `number` is 0 for one that has none; `prefix` is what stands before it, in a work that counts by chapter. */
+	| { t: 'equation'; id: string; tex: string; number: number; prefix?: string }
 	/** `width` is part of that of the text; without it the picture has its own. */
-	| { t: 'figure'; id: string; src: string; alt: string; caption: FinalInline[]; number: number; width?: number }
+	| {
+			t: 'figure';
+			id: string;
+			src: string;
+			alt: string;
+			caption: FinalInline[];
+			number: number;
+			prefix?: string;
+			width?: number;
+	  }
 	/** `columns` are the parts that columns have of the width, where somebody has set them. */
 	| {
 			t: 'table';
@@ -90,6 +100,7 @@ export type FinalBlock =
 			rows: FinalCell[][];
 			caption: FinalInline[] | null;
 			number: number;
+			prefix?: string;
 			columns?: number[];
 	  }
 	| { t: 'page-break' }
@@ -118,8 +129,9 @@ export const legendWords = ({ legend }: Extract<FinalBlock, { t: 'paragraph' }>)
 		: [];
 
 export interface CaptionLabel extends CaptionForm {
-	/** “Table”, “Fig.”, and the number as it is written. */
+	/** “Table”, “Fig.”, and the number as it is written, without what stands before it in a work that counts by chapter. */
 	word: string;
+	prefix: string;
 	number: string;
 	roman: boolean;
 }
@@ -129,7 +141,8 @@ export function captionLabel(b: Extract<FinalBlock, { t: 'table' | 'figure' }>, 
 	const look = doc.captions ?? 'run-in';
 	const names = captionNames(look, doc.lang);
 	const number = b.number ? captionNumber(names, b.t, b.number) : '';
-	return { ...captionForm(look, b.t), word: names[b.t], number, roman: b.t === 'table' && names.roman };
+	const prefix = number ? (b.prefix ?? '') : '';
+	return { ...captionForm(look, b.t), word: names[b.t], prefix, number, roman: b.t === 'table' && names.roman };
 }
 
 /** What captions depend on. */
@@ -148,6 +161,8 @@ export interface FinalDoc {
 	authors: string[];
 	/** Note numbers restart in every section. */
 	numbersAnew: boolean;
+	/** Notes that stand before the text, in other chapters of its work; none where nothing is said. */
+	notesBefore?: { footnote: number; endnote: number };
 	/** How captions stand; run in where nothing is said. */
 	captions?: CaptionLook;
 	blocks: FinalBlock[];
@@ -188,7 +203,8 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 	);
 	const kindOfAuto = form === 'endnotes' ? 'endnote' : 'footnote';
 
-	const numbered = readNumbered(doc);
+	const numbered = numberedIn(doc);
+	const reachable = reachableIn(doc);
 	const names = captionNamesOf(doc, f.lang);
 	const marked = (text: string, marks: readonly Mark[]): Run => {
 		const run: Run = { text: cleanText(text) };
@@ -258,7 +274,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 				case 'cross_ref': {
 					const target = node.attrs.target as string;
 					const show = node.attrs.show as CrossRefShow;
-					const text = cleanText(crossRefText(numbered, target, show, names));
+					const text = cleanText(crossRefText(reachable, target, show, names));
 					out.push(numbered.has(target) ? { t: 'ref', target, show, text } : words(text));
 					break;
 				}
@@ -304,6 +320,10 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		...(node.attrs.align ? { align: node.attrs.align as Alignment } : {})
 	});
 
+	const numberOf = (node: Node): { number: number; prefix?: string } => {
+		const n = numbered.get(node.attrs.id as string);
+		return { number: n?.number ?? 0, ...(n?.prefix ? { prefix: n.prefix } : {}) };
+	};
 	const columns = (table: Node): { columns?: number[] } => {
 		const shares = columnShares(table);
 		return shares ? { columns: shares } : {};
@@ -367,7 +387,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					out.push({
 						t: 'figure',
 						id: node.attrs.id as string,
-						number: numbered.get(node.attrs.id as string)?.number ?? 0,
+						...numberOf(node),
 						src: safeImage(f.picture?.(node.attrs.asset as string) ?? (node.attrs.asset as string)),
 						alt: cleanText(node.attrs.alt as string),
 						caption: inOwnLanguage(node.firstChild!, false),
@@ -379,13 +399,12 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					break;
 				case 'captioned_table': {
 					const caption = inOwnLanguage(node.firstChild!, false);
-					const number = numbered.get(node.attrs.id as string)?.number ?? 0;
 					out.push({
 						t: 'table',
 						id: node.attrs.id as string,
 						rows: rows(node.lastChild!),
 						caption,
-						number,
+						...numberOf(node),
 						...columns(node.lastChild!)
 					});
 					break;
@@ -395,7 +414,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 						t: 'equation',
 						id: node.attrs.id as string,
 						tex: cleanText(node.attrs.tex as string),
-						number: numbered.get(node.attrs.id as string)?.number ?? 0
+						...numberOf(node)
 					});
 					break;
 				case 'page_break':
@@ -415,11 +434,15 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		});
 		return out;
 	};
+	const { noteNumbers, work } = settingsOf(doc);
 	return {
 		title: cleanText(title),
 		authors: authors.map(cleanText),
 		lang: f.lang,
-		numbersAnew: settingsOf(doc).noteNumbers === 'section',
+		numbersAnew: noteNumbers === 'section' && (!work || work.begins.length > 0),
+		...(work && !work.begins.length
+			? { notesBefore: { footnote: work.before.footnote, endnote: work.before.endnote } }
+			: {}),
 		captions: captionsOf(settingsOf(doc).page),
 		blocks: blocks(doc)
 	};

@@ -62,8 +62,8 @@ export function formattedPaper(doc: FinalDoc, { numbers }: FormattedOptions): Pa
 		});
 	/** A caption; its label stands in it where numbers are words. */
 	const caption = (b: Extract<FinalBlock, { t: 'table' | 'figure' }>, list: FinalInline[]) => {
-		const { word, number } = captionLabel(b, doc);
-		const label = numbers === 'words' && number ? `${word} ${number}.` : '';
+		const { word, prefix, number } = captionLabel(b, doc);
+		const label = numbers === 'words' && number ? `${word} ${prefix}${number}.` : '';
 		return { content: [...words(label, [{ t: 'strong' }]), ...words(label && ' '), ...line(list)], lang: '' };
 	};
 	const blocks = (list: readonly FinalBlock[]): Block[] => list.flatMap(block);

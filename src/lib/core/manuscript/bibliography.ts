@@ -5,6 +5,7 @@
 import type { Node } from 'prosemirror-model';
 import { normalDate, type DatePoint, type Item } from '../csl';
 import type { DocCite } from './cites';
+import { settingsOf } from './doc-attrs';
 import { sectionLevel } from './outline';
 
 /** Where a source is kept and read. */
@@ -234,10 +235,12 @@ function underEntry(s: BibliographySettings, f: BibliographySource | undefined):
 /** Ids of the sources cited in the section that a position of the document is in. */
 export function citedInSection(doc: Node, pos: number, resolve: (id: string) => string = (id) => id): Set<string> {
 	const level = sectionLevel(doc);
+	const begins = settingsOf(doc).work?.begins ?? [];
 	let from = 0;
 	let to = doc.content.size;
 	doc.forEach((node, at) => {
-		if (node.type.name !== 'heading' || node.attrs.level > level) return;
+		if (node.type.name !== 'heading') return;
+		if (begins.length ? !begins.includes(node.attrs.id as string) : node.attrs.level > level) return;
 		if (at <= pos) from = at;
 		else to = Math.min(to, at);
 	});

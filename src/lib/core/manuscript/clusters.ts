@@ -58,13 +58,19 @@ function follow(cites: DocCite[], resolve: (id: string) => string): DocCite[] {
 /**
  * Walks a document once. Footnotes and endnotes are numbered in one sequence each, through the document or from section
  * to section as it is set; the processor is given one sequence of all, and the printed number beside it.
+ * In a bound work numbers go on from those of the chapters before.
  * @param resolve gives for the id of a source that was merged into another the id of that
  */
 export function readCitations(doc: Node, form: CitingForm, resolve: (id: string) => string = (id) => id): Reading {
 	const out: Reading = { clusters: [], citations: [], notes: [], placeholders: [], refs: [] };
-	const count = { footnote: 0, endnote: 0 };
-	const anew = settingsOf(doc).noteNumbers === 'section' ? sectionLevel(doc) : 0;
-	let running = 0;
+	const { noteNumbers, work } = settingsOf(doc);
+	// in a work its chapters are what numbers begin anew with, and a chapter alone is one of them
+	const anew = noteNumbers === 'section' && !work ? sectionLevel(doc) : 0;
+	const begins = new Set(work?.begins);
+	const count = { footnote: work?.before.footnote ?? 0, endnote: work?.before.endnote ?? 0 };
+	let running = work?.before.notes ?? 0;
+	/** A chapter has begun, and no citation was met in it yet. */
+	let opening = work !== null;
 	let block = -1;
 	const citation = (node: Node, pos: number, notePos: number, noteNumber: number, printed: number) => {
 		const cites = follow(node.attrs.cites as DocCite[], resolve);
@@ -81,8 +87,10 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 			id: node.attrs.id,
 			noteNumber,
 			...(printed !== noteNumber ? { noteLabel: printed } : {}),
+			...(opening && work ? { forgets: work.full === 'chapter' ? ('all' as const) : ('before' as const) } : {}),
 			cites
 		});
+		opening = false;
 	};
 	const spot = (node: Node, pos: number): void => {
 		switch (node.type.name) {
@@ -121,7 +129,13 @@ export function readCitations(doc: Node, form: CitingForm, resolve: (id: string)
 	};
 	textBlocks(doc, (node, pos) => {
 		block = pos;
-		if (anew && node.type.name === 'heading' && node.attrs.level <= anew) count.footnote = count.endnote = 0;
+		if (node.type.name === 'heading') {
+			if (anew && node.attrs.level <= anew) count.footnote = count.endnote = 0;
+			if (begins.has(node.attrs.id as string)) {
+				opening = true;
+				if (noteNumbers === 'section') count.footnote = count.endnote = 0;
+			}
+		}
 		for (const s of spotsOf(node)) spot(s.node, pos + 1 + s.at);
 	});
 	return out;

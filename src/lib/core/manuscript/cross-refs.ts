@@ -2,16 +2,8 @@
 import type { Node } from 'prosemirror-model';
 import { captionNames, captionNumber, captionsOf, contentsTitle, type CaptionNames, type ContentsOf } from '../page';
 import { settingsOf, styleOf } from './doc-attrs';
-
-export interface Numbered {
-	kind: 'heading' | 'figure' | 'table' | 'equation';
-	/** 0 for what has no number: headings, equations that are not numbered. */
-	number: number;
-	/** The words of a heading or a caption. */
-	title: string;
-	/** Of a heading; 0 for all else. */
-	level: number;
-}
+import { NO_COUNTS } from './in-work';
+import type { Numbered } from './numbered';
 
 const KINDS: Record<string, Numbered['kind']> = {
 	heading: 'heading',
@@ -31,17 +23,32 @@ export function languageIn(doc: Node, said: string): string {
 	return said || style?.locale || style?.facts?.lang || 'en';
 }
 
-/** Everything that can be referred to, by its id, numbered in the order of the text. */
+/**
+ * Everything in the text that can be referred to, by its id, numbered in the order of the text: in a bound work on from the
+ * chapters before, or by chapter (“2.1”; a text that is no numbered chapter has plain numbers).
+ */
 export function readNumbered(doc: Node): Map<string, Numbered> {
 	const out = new Map<string, Numbered>();
-	const counts = { figure: 0, table: 0, equation: 0 };
+	const { work } = settingsOf(doc);
+	const byChapter = work?.things === 'chapter';
+	const { chapter, figure, table, equation } = work?.before ?? NO_COUNTS;
+	const counts = { figure, table, equation };
+	const begins = new Set(byChapter ? work.begins : []);
+	const chapters = new Map(byChapter ? work.chapters.map((id, i) => [id, chapter + i + 1]) : []);
+	let prefix = byChapter && !begins.size && chapter ? `${chapter}.` : '';
 	doc.descendants((n) => {
 		const kind = KINDS[n.type.name];
 		if (kind && n.attrs.id) {
+			if (begins.has(n.attrs.id as string)) {
+				counts.figure = counts.table = counts.equation = 0;
+				const own = chapters.get(n.attrs.id as string);
+				prefix = own ? `${own}.` : '';
+			}
 			const counted = kind !== 'heading' && (kind !== 'equation' || n.attrs.numbered);
 			const number = counted ? ++counts[kind as 'figure'] : 0;
 			const title = kind === 'heading' ? n.textContent : (n.firstChild?.textContent ?? '');
-			out.set(n.attrs.id as string, { kind, number, title, level: kind === 'heading' ? (n.attrs.level as number) : 0 });
+			const level = kind === 'heading' ? (n.attrs.level as number) : 0;
+			out.set(n.attrs.id as string, { kind, number, prefix: number ? prefix : '', title, level });
 		}
 		return !n.isTextblock;
 	});
@@ -56,7 +63,7 @@ export type CrossRefShow = 'label' | 'number' | 'title' | 'page';
 
 const known = new WeakMap<Node, Map<string, Numbered>>();
 
-/** The same, read once for each state of a document. */
+/** The same, read once for each state of a document; without what stands in other chapters. */
 export function numberedIn(doc: Node): Map<string, Numbered> {
 	let out = known.get(doc);
 	if (!out) known.set(doc, (out = readNumbered(doc)));
@@ -73,13 +80,20 @@ export function crossRefText(
 	const found = all.get(target);
 	if (!found) return '[no such place]';
 	if (show === 'title' || !found.number || found.kind === 'heading') return found.title || '[untitled]';
-	const number = captionNumber(names, found.kind, found.number);
+	const number = captionNumber(names, found.kind, found.number, found.prefix);
 	return show === 'number' ? number : `${names[found.kind]} ${number}`;
 }
 
 /** The same in the sheet, which has no pages. */
 export function crossRefInSheet(...of: Parameters<typeof crossRefText>): string {
 	return of[2] === 'page' && of[0].has(of[1]) ? `page of ${crossRefText(...of)}` : crossRefText(...of);
+}
+
+/** Everything that a reference in the text may lead to: in the text itself, and what it refers to in other chapters. */
+export function reachableIn(doc: Node): Map<string, Numbered> {
+	const { work } = settingsOf(doc);
+	const here = numberedIn(doc);
+	return work && Object.keys(work.elsewhere).length ? new Map([...Object.entries(work.elsewhere), ...here]) : here;
 }
 
 /** A row of contents, or of a list of figures or tables, in the sheet. */

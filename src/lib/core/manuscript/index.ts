@@ -49,12 +49,14 @@ export {
 	crossRefText,
 	listedRows,
 	numberedIn,
+	reachableIn,
 	readNumbered,
 	type CrossRefShow,
 	type ContentsAttrs,
-	type ListedRow,
-	type Numbered
+	type ListedRow
 } from './cross-refs';
+export type { Numbered } from './numbered';
+export { cleanInWork, NO_COUNTS, type Counts, type InWork, type Scope } from './in-work';
 export { insertNoteRef, noteRefNumber } from './note-refs';
 export { cleanSettings, placementOf, type DocSettings, type UncitedSource } from './settings';
 export {

@@ -80,10 +80,10 @@ const nodes: Record<string, NodeSpec> = {
 		group: 'block',
 		content: 'inline*',
 		defining: true,
-		attrs: { id, level: { default: 2, validate: oneOf(1, 2, 3, 4) }, lang, align },
+		attrs: { id, level: { default: 2, validate: oneOf(1, 2, 3, 4, 5) }, lang, align },
 		parseDOM: [1, 2, 3, 4, 5, 6].map((level) => ({
 			tag: `h${level}`,
-			getAttrs: (d) => ({ level: Math.min(level, 4), ...blockAttrs(d) })
+			getAttrs: (d) => ({ level: Math.min(level, 5), ...blockAttrs(d) })
 		})),
 		toDOM: (n) => [`h${n.attrs.level}`, blockDom(n), 0]
 	},

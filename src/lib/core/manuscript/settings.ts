@@ -1,5 +1,6 @@
 /** What a manuscript decides for itself over any style; kept with the document, so that undo takes a change back. */
 import { isObject } from '../guards';
+import { cleanInWork, type InWork } from './in-work';
 import type { PlacementKind } from './placement';
 
 export interface DocSettings {
@@ -17,6 +18,8 @@ export interface DocSettings {
 	notCitations: string[];
 	/** How many typed citations became live, by how they were written (match/types.ts): those left are read by them. */
 	accepted: Record<string, number>;
+	/** What the text is in a bound work, as found when it was opened; null for one that stands alone. */
+	work: InWork | null;
 }
 
 export interface UncitedSource {
@@ -40,7 +43,8 @@ export function cleanSettings(raw: unknown): DocSettings {
 		notCitations: Array.isArray(r.notCitations)
 			? r.notCitations.filter((t): t is string => typeof t === 'string').slice(0, 5000)
 			: [],
-		accepted: counts(r.accepted)
+		accepted: counts(r.accepted),
+		work: cleanInWork(r.work)
 	};
 }
 

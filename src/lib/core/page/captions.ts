@@ -136,6 +136,10 @@ export function roman(n: number): string {
 	return out;
 }
 
-/** The number as it is written. */
-export const captionNumber = (names: CaptionNames, of: 'table' | 'figure' | 'equation', number: number): string =>
-	of === 'table' && names.roman ? roman(number) : String(number);
+/** The number as it is written. @param prefix `2.` in the second chapter of a work that counts by chapter */
+export const captionNumber = (
+	names: CaptionNames,
+	of: 'table' | 'figure' | 'equation',
+	number: number,
+	prefix = ''
+): string => prefix + (of === 'table' && names.roman ? roman(number) : String(number));

@@ -60,7 +60,7 @@ test('what a manuscript has no place for keeps its words, and is listed with its
 			['a line through words (2 times)', 'in “Methods”'],
 			['a link to “ftp://example.org”, which is no web or mail address: its words are kept', 'in “Methods”'],
 			['a list within a block quotation: its words are kept as paragraphs', 'in “Methods”'],
-			['headings below the fourth level: they are of the fourth', 'in “Deep”']
+			['headings below the fifth level: they are of the fifth', 'in “Deep”']
 		]
 	);
 });

@@ -71,7 +71,7 @@ const note = fc
 const line = inlines([...inNote, note]);
 const paragraph = fc.tuple(look, line).map(([attrs, content]): Json => ({ type: 'paragraph', attrs, content }));
 const heading = fc
-	.tuple(fc.record({ id, level: fc.constantFrom(1, 2, 3, 4), lang, align }), line)
+	.tuple(fc.record({ id, level: fc.constantFrom(1, 2, 3, 4, 5), lang, align }), line)
 	.map(([attrs, content]): Json => ({ type: 'heading', attrs, content }));
 const caption = fc.tuple(lang, line).map(([l, content]): Json => ({ type: 'caption', attrs: { lang: l }, content }));
 const table = fc

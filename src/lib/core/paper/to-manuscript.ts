@@ -143,9 +143,9 @@ class Maker {
 
 	private heading(b: Extract<Block, { t: 'heading' }>): Node {
 		this.section = textOf(b.content);
-		if (b.level > 4) this.loses('headings below the fourth level: they are of the fourth');
+		if (b.level > 5) this.loses('headings below the fifth level: they are of the fifth');
 		return n.heading.create(
-			{ id: b.id, level: Math.min(4, Math.max(1, b.level)), lang: b.lang, align: b.align },
+			{ id: b.id, level: Math.min(5, Math.max(1, b.level)), lang: b.lang, align: b.align },
 			this.inlines(b.content)
 		);
 	}

@@ -1,5 +1,5 @@
 /** Tables, figures, equations, and references to them and to headings. */
-import { numberedIn } from '../manuscript';
+import { numberedIn, reachableIn } from '../manuscript';
 import type { Node } from 'prosemirror-model';
 import type { Checker, Finding } from './types';
 
@@ -14,7 +14,7 @@ function each(doc: Node, look: (n: Node, pos: number) => Finding | null): Findin
 
 /** References to something that is not there any more. */
 export const crossRefs: Checker = ({ doc }) => {
-	const all = numberedIn(doc);
+	const all = reachableIn(doc);
 	return each(doc, (n, pos) =>
 		n.type.name === 'cross_ref' && !all.has(n.attrs.target as string)
 			? { check: 'cross-ref', pos, what: 'A reference to something that is not there' }

@@ -9,6 +9,7 @@ export const BLOCK_NAMES: Record<BlockKind, string> = {
 	'heading-1': 'Heading 1',
 	'heading-2': 'Heading 2',
 	'heading-3': 'Heading 3',
+	'heading-4': 'Heading 4',
 	caption: 'Caption',
 	legend: 'Note below',
 	note: 'Note',

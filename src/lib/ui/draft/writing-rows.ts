@@ -15,7 +15,7 @@ import { BLOCK_NAMES, type MenuRow, type Toggle } from './writing-names';
 type Run = (command: Command) => void;
 
 export const blockRows = (now: WritingState, run: Run): MenuRow[] => [
-	...(['paragraph', 'heading-1', 'heading-2', 'heading-3'] as const).map((kind, i) => ({
+	...(['paragraph', 'heading-1', 'heading-2', 'heading-3', 'heading-4'] as const).map((kind, i) => ({
 		name: BLOCK_NAMES[kind],
 		keys: `Ctrl Alt ${i}`,
 		checked: now.block === kind && !(kind === 'paragraph' && now.quotation),

@@ -44,7 +44,7 @@ export const SHORTCUTS: ShortcutGroup[] = [
 		['Ctrl I', 'Italic'],
 		['Ctrl U', 'Underline'],
 		['Ctrl K', 'Link'],
-		['Ctrl Alt 1', 'Heading 1; 2 and 3 for lower ones, 0 for a paragraph'],
+		['Ctrl Alt 1', 'Heading 1; 2 to 4 for lower ones, 0 for a paragraph'],
 		['Ctrl Alt L', 'Bulleted list; O for a numbered one'],
 		['Ctrl Alt Q', 'Block quotation'],
 		['Tab', 'In a list, move the item in; in a table, go to the next cell'],

@@ -360,7 +360,7 @@ export function blocks(
 							tab(),
 							...notes.bookmarks.label(b.id, [
 								new TextRun('('),
-								...notes.bookmarks.around(b.id, 'number', [sequence('Equation', String(b.number))]),
+								...notes.bookmarks.around(b.id, 'number', sequence('Equation', String(b.number), b)),
 								new TextRun(')')
 							])
 						]

@@ -11,7 +11,7 @@ import { blocks, children, contents as contentsOf, DEEPEST, FORMATS, HALF_INCH, 
 import { Controls } from './controls';
 import { addLivePart } from './live-part';
 import { openingParagraphs } from './opening';
-import { writeOwnNumbers, type PrintedNumbers } from './own-numbers';
+import { startNumbersBehind, writeOwnNumbers, type PrintedNumbers } from './own-numbers';
 import { Bookmarks } from './references';
 import { sectionOptions, styleOptions } from './page';
 
@@ -152,6 +152,11 @@ export async function writeDocxBytes(
 ): Promise<Uint8Array> {
 	const { file, printed } = build(doc, page, live ? new Controls() : null);
 	const bytes = new Uint8Array(await Packer.toArrayBuffer(file));
-	const numbered = doc.numbersAnew ? writeOwnNumbers(bytes, printed) : bytes;
+	const { footnote, endnote } = doc.notesBefore ?? { footnote: 0, endnote: 0 };
+	const numbered = doc.numbersAnew
+		? writeOwnNumbers(bytes, printed)
+		: footnote || endnote
+			? startNumbersBehind(bytes, { footnote, endnote })
+			: bytes;
 	return live ? addLivePart(numbered, live) : numbered;
 }

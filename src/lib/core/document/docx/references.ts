@@ -115,12 +115,19 @@ const field = (instruction: string, shown: string, label = false): ParagraphChil
 		)
 	) as unknown as ParagraphChild;
 
-/** The number of something that is counted. */
+/** The number of something that is counted, with what stands before it. */
 export const sequence = (
 	of: 'Table' | 'Figure' | 'Equation',
 	number: string,
-	how: { label?: boolean; roman?: boolean } = {}
-): ParagraphChild => field(`SEQ ${of} \\* ${how.roman ? 'ROMAN' : 'ARABIC'}`, number, how.label);
+	how: { label?: boolean; roman?: boolean; prefix?: string } = {}
+): ParagraphChild[] => {
+	// by chapter the first of each begins anew
+	const anew = how.prefix && (number === '1' || number === 'I') ? ' \\r 1' : '';
+	return [
+		...(how.prefix ? [new TextRun({ text: how.prefix, ...(how.label ? { style: 'CaptionLabel' } : {}) })] : []),
+		field(`SEQ ${of} \\* ${how.roman ? 'ROMAN' : 'ARABIC'}${anew}`, number, how.label)
+	];
+};
 
 /** The number of the page that a bookmark is on (17.16.5.45 PAGEREF). */
 export const pageField = (bookmark: string, shown: string): ParagraphChild => field(`PAGEREF ${bookmark} \\h`, shown);
@@ -141,12 +148,12 @@ export function captionWords(
 	doc: Captions
 ): ParagraphChild[] {
 	const words = bookmarks.around(b.id, 'title', caption);
-	const { word, number, roman, end, ownLine } = captionLabel(b, doc);
+	const { word, prefix, number, roman, end, ownLine } = captionLabel(b, doc);
 	if (!number) return words;
 	const kind = b.t === 'table' ? 'Table' : 'Figure';
 	const label = bookmarks.label(b.id, [
 		new TextRun({ text: `${word} `, style: 'CaptionLabel' }),
-		...bookmarks.around(b.id, 'number', [sequence(kind, number, { label: true, roman })])
+		...bookmarks.around(b.id, 'number', sequence(kind, number, { label: true, roman, prefix }))
 	]);
 	const stop = end ? [new TextRun({ text: `${end} `, style: 'CaptionLabel' })] : [];
 	return [...label, ...stop, ...(ownLine ? [new TextRun({ break: 1 })] : []), ...words];

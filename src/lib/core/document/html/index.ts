@@ -66,7 +66,7 @@ export function writeHtml(doc: FinalDoc): string {
 ${doc.authors.map((a) => `<meta name="author" content="${esc(a)}">`).join('\n')}
 <style>
 body { font: 12pt/1.6 'Literata Variable', Georgia, serif; max-width: 40em; margin: 3em auto; padding: 0 1em; color: #1b2433; }
-h1, h2, h3, h4 { line-height: 1.25; }
+h1, h2, h3, h4, h5 { line-height: 1.25; }
 blockquote { margin: 1em 2em; }
 .entries.aligned li { display: grid; grid-template-columns: 2.6em 1fr; }
 .entries, .notes ul { list-style: none; padding: 0; } .entries .under { margin: 0.3em 0 0 2em; text-indent: 0; grid-column: 2; }
@@ -181,7 +181,7 @@ export function blockHtml(b: FinalBlock, put: PutNote, doc: Captions & { listed:
 			return `<table${place(b.id)}${b.columns ? ' style="width: 100%; table-layout: fixed"' : ''}>${caption}${columns}${b.rows.map((r) => `<tr>${r.map((c) => cell(c, put)).join('')}</tr>`).join('')}</table>`;
 		}
 		case 'equation':
-			return `<p class="equation"${place(b.id)}>${mathHtml(b.tex, true)}${b.number ? ` <span>(${b.number})</span>` : ''}</p>`;
+			return `<p class="equation"${place(b.id)}>${mathHtml(b.tex, true)}${b.number ? ` <span>(${b.prefix ?? ''}${b.number})</span>` : ''}</p>`;
 		case 'page-break':
 			return '<hr class="page-break">';
 		case 'contents':
@@ -209,10 +209,10 @@ export function captionCss(look: CaptionLook = 'run-in', of: 'table' | 'figure')
 }
 
 /** What stands before a caption: its kind and number. */
-function label({ word, number, end, bold, ownLine }: CaptionLabel): string {
+function label({ word, prefix, number, end, bold, ownLine }: CaptionLabel): string {
 	if (!number) return '';
 	const tag = bold ? 'b' : 'span';
-	return `<${tag} class="label">${word} ${number}${end}</${tag}>${ownLine ? '<br>' : ' '}`;
+	return `<${tag} class="label">${word} ${prefix}${number}${end}</${tag}>${ownLine ? '<br>' : ' '}`;
 }
 
 type List = Extract<FinalBlock, { t: 'bibliography' }>;

@@ -247,8 +247,14 @@ export class Content {
 	}
 
 	/** The number of something that is counted (7.4.13 text:sequence). */
-	private sequence(of: (typeof SEQUENCES)[number], id: string, number: string, roman = false): string {
-		return `<text:sequence text:ref-name="${xml(`ref-${id}`)}" text:name="${of}" style:num-format="${roman ? 'I' : '1'}">${number}</text:sequence>`;
+	private sequence(
+		of: (typeof SEQUENCES)[number],
+		id: string,
+		{ prefix = '', number, roman = false }: { prefix?: string; number: string; roman?: boolean }
+	): string {
+		// by chapter the first of each begins anew
+		const formula = prefix ? ` text:formula="ooow:${number === '1' || number === 'I' ? '1' : `${of}+1`}"` : '';
+		return `${xml(prefix)}<text:sequence text:ref-name="${xml(`ref-${id}`)}" text:name="${of}" ${formula} style:num-format="${roman ? 'I' : '1'}">${number}</text:sequence>`;
 	}
 
 	/** A formula as MathML, with its TeX; the TeX as it was typed where that cannot be read. */
@@ -347,7 +353,9 @@ export class Content {
 			case 'equation': {
 				const look = b.number ? { formula: this.width } : { align: 'center' };
 				const style = this.styles.paragraph('Equation', { ...look, ...this.turned() });
-				const number = b.number ? `<text:tab/>(${this.sequence('Equation', b.id, String(b.number))})` : '';
+				const number = b.number
+					? `<text:tab/>(${this.sequence('Equation', b.id, { ...b, number: String(b.number) })})`
+					: '';
 				return `<text:p text:style-name="${style}">${b.number ? '<text:tab/>' : ''}${this.formula(b.tex)}${number}</text:p>`;
 			}
 			case 'page-break':
@@ -383,10 +391,10 @@ export class Content {
 	/** “Table 2. ” before a caption. */
 	private label(
 		b: Extract<FinalBlock, { t: 'table' | 'figure' }>,
-		{ word, number, roman, end, ownLine }: CaptionLabel
+		{ word, prefix, number, roman, end, ownLine }: CaptionLabel
 	): string {
 		if (!number) return '';
-		const counted = this.sequence(b.t === 'table' ? 'Table' : 'Figure', b.id, number, roman);
+		const counted = this.sequence(b.t === 'table' ? 'Table' : 'Figure', b.id, { prefix, number, roman });
 		const label = `<text:span text:style-name="Caption_20_Label">${xml(word)} ${counted}${end}</text:span>`;
 		return `${label}${ownLine ? '<text:line-break/>' : ' '}`;
 	}

@@ -72,7 +72,7 @@ export function writeOdt(
 		{
 			path: 'styles.xml',
 			type: 'text/xml',
-			bytes: strToU8(stylesPart(setup, words, doc.lang, doc.numbersAnew, content.entries.all))
+			bytes: strToU8(stylesPart(setup, words, doc.lang, doc, content.entries.all))
 		},
 		{ path: 'meta.xml', type: 'text/xml', bytes: strToU8(meta) },
 		...content.members

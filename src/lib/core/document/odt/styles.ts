@@ -1,5 +1,6 @@
 /** Named styles, pages, head and foot of a file (OpenDocument 1.3, Part 3, 16): what a person can restyle at one place. */
 import { captionForm, FONTS, MOST_LEVELS, SIZES, type HeadingLook, type PageSetup, type Slots } from '../../page';
+import type { FinalDoc } from '../final';
 import type { HeadWords } from '../pages/style';
 import { HALF, type EntryLook } from '../entry-looks';
 import { slotParts } from '../pages/slots';
@@ -265,8 +266,8 @@ function outline(setup: PageSetup): string {
 }
 
 /** How notes count (16.29 text:notes-configuration). */
-const notes = (kind: 'footnote' | 'endnote', anew: boolean): string =>
-	`<text:notes-configuration text:note-class="${kind}" style:num-format="1" style:num-suffix=" " text:start-value="0"${
+const notes = (kind: 'footnote' | 'endnote', anew: boolean, before: number): string =>
+	`<text:notes-configuration text:note-class="${kind}" style:num-format="1" style:num-suffix=" " text:start-value="${before}"${
 		kind === 'footnote'
 			? ` text:footnotes-position="page" text:start-numbering-at="${anew ? 'chapter' : 'document'}"`
 			: ''
@@ -279,7 +280,7 @@ export function stylesPart(
 	setup: PageSetup,
 	words: HeadWords,
 	lang: string,
-	numbersAnew: boolean,
+	{ numbersAnew, notesBefore = { footnote: 0, endnote: 0 } }: Pick<FinalDoc, 'numbersAnew' | 'notesBefore'>,
 	entries: readonly EntryLook[]
 ): string {
 	const { width, height } = SIZES[setup.paper];
@@ -331,6 +332,6 @@ export function stylesPart(
 		: '';
 	return part(
 		'document-styles',
-		`<office:font-face-decls>${faces}<style:font-face style:name="mono" svg:font-family="'Courier New'"/></office:font-face-decls><office:styles>${base}${paragraphStyles(setup, entries)}${outline(setup)}${notes('footnote', numbersAnew)}${notes('endnote', false)}${lineNumbers}</office:styles><office:automatic-styles>${layout}</office:automatic-styles><office:master-styles>${master}</office:master-styles>`
+		`<office:font-face-decls>${faces}<style:font-face style:name="mono" svg:font-family="'Courier New'"/></office:font-face-decls><office:styles>${base}${paragraphStyles(setup, entries)}${outline(setup)}${notes('footnote', numbersAnew, notesBefore.footnote)}${notes('endnote', false, notesBefore.endnote)}${lineNumbers}</office:styles><office:automatic-styles>${layout}</office:automatic-styles><office:master-styles>${master}</office:master-styles>`
 	);
 }

@@ -1,0 +1,20 @@
+/** Public interface of bound works. */
+export {
+	chapterOf,
+	isWorkId,
+	newWork,
+	textsOf,
+	USUAL_SETTINGS,
+	wholeWork,
+	workFault,
+	type ChapterLabel,
+	type FrontLists,
+	type ListPlace,
+	type Work,
+	type WorkPart,
+	type WorkSettings
+} from './types';
+export { chapterLabel } from './label';
+export { joinWork, originOf, styleOfWork, type Joined, type Making, type Origin } from './join';
+export { placeOf, referredTo, type Place } from './place';
+export { takeApart, type Apart, type Piece } from './split';
