@@ -3,6 +3,7 @@ import Joi from 'joi';
 import { assetFromData, assetToData, openDoc, readDoc, type Asset, type StoredDoc } from '$lib/core/manuscript';
 import { sourceFaults } from '$lib/core/source/validate';
 import type { Source } from '$lib/core/source';
+import { wholeWork, type Work } from '$lib/core/work';
 import { freeKey } from './bin';
 import { announce } from './changes';
 import { db, type Database, type Manuscript, type OwnStyle, type Setting, type Version } from './db';
@@ -26,6 +27,8 @@ export interface Backup {
 	styles: OwnStyle[];
 	/** Pictures by their names, as data addresses; backups of before have theirs in the documents. */
 	assets: { id: string; data: string }[];
+	/** Bound works; backups of before there were any have none. */
+	works: Work[];
 }
 
 /** Settings that belong to this browser and not to the work. */
@@ -43,14 +46,15 @@ const opened = <T extends { doc: StoredDoc }>(list: T[]): T[] =>
 
 /** Everything, read in one go. */
 export async function makeBackup(base: Database = db): Promise<Backup> {
-	const tables = [base.sources, base.manuscripts, base.versions, base.settings, base.styles, base.assets];
+	const tables = [base.sources, base.manuscripts, base.versions, base.settings, base.styles, base.assets, base.works];
 	const all = await base.transaction('r', tables, async () => ({
 		sources: await base.sources.toArray(),
 		manuscripts: await base.manuscripts.toArray(),
 		versions: await base.versions.toArray(),
 		settings: (await base.settings.toArray()).filter((s) => !LOCAL.has(s.key)),
 		styles: await base.styles.toArray(),
-		assets: await base.assets.toArray()
+		assets: await base.assets.toArray(),
+		works: await base.works.toArray()
 	}));
 	return {
 		format: FORMAT,
@@ -74,7 +78,8 @@ const envelope = Joi.object({
 	versions: Joi.array().required(),
 	settings: Joi.array().required(),
 	styles: Joi.array().default([]),
-	assets: Joi.array().default([])
+	assets: Joi.array().default([]),
+	works: Joi.array().default([])
 });
 const setting = Joi.object({ key: Joi.string().required(), value: Joi.any() });
 
@@ -158,6 +163,7 @@ export function readBackup(text: string): ReadBackup {
 		wholeManuscript
 	);
 	const styles = sift('Style', b.styles ?? [], (s) => rowFault('styles', s), wholeStyle);
+	const works = sift('Bound work', b.works ?? [], (w) => rowFault('works', w), wholeWork);
 	const there = new Set(manuscripts.map((m) => m.id));
 	const versions = sift(
 		'Earlier state',
@@ -188,6 +194,7 @@ export function readBackup(text: string): ReadBackup {
 			styles,
 			settings,
 			assets,
+			works,
 			versions: versions.filter((v) => there.has(v.manuscriptId))
 		},
 		skipped
@@ -198,6 +205,7 @@ export function readBackup(text: string): ReadBackup {
 export interface RestorePlan {
 	sources: { added: Source[]; replaced: Source[]; same: number; newer: Source[] };
 	manuscripts: { added: Manuscript[]; replaced: Manuscript[]; same: number; newer: Manuscript[] };
+	works: { added: Work[]; replaced: Work[]; same: number; newer: Work[] };
 }
 
 function sort<T extends { id: string; updatedAt: number }>(from: T[], here: T[]) {
@@ -216,7 +224,8 @@ function sort<T extends { id: string; updatedAt: number }>(from: T[], here: T[])
 export async function planRestore(b: Backup, base: Database = db): Promise<RestorePlan> {
 	return {
 		sources: sort(b.sources, await base.sources.toArray()),
-		manuscripts: sort(b.manuscripts, await base.manuscripts.toArray())
+		manuscripts: sort(b.manuscripts, await base.manuscripts.toArray()),
+		works: sort(b.works, await base.works.toArray())
 	};
 }
 
@@ -237,11 +246,20 @@ type Before<T> = Map<string, T | null>;
  */
 export async function restore(b: Backup, olderToo: boolean, base: Database = db): Promise<Restored> {
 	const assets = b.assets.map((a) => assetFromData(a.data)).filter((a): a is Asset => a !== null);
-	const tables = [base.sources, base.manuscripts, base.versions, base.settings, base.styles, base.assets] as const;
+	const tables = [
+		base.sources,
+		base.manuscripts,
+		base.versions,
+		base.settings,
+		base.styles,
+		base.assets,
+		base.works
+	] as const;
 	const sources: Before<Source> = new Map();
 	const manuscripts: Before<Manuscript> = new Map();
 	const styles: Before<OwnStyle> = new Map();
 	const settings: Before<Setting> = new Map();
+	const works: Before<Work> = new Map();
 	let written: Source[] = [];
 	let stamps = new Map<string, number>();
 	let versions: number[] = [];
@@ -296,6 +314,13 @@ export async function restore(b: Backup, olderToo: boolean, base: Database = db)
 			styles.set(s.id, (await base.styles.get(s.id)) ?? null);
 			await base.styles.put(s);
 		}
+		for (const w of pick(plan.works)) {
+			const now = await base.works.get(w.id);
+			works.set(w.id, now ?? null);
+			const next = { ...w, updatedAt: Math.max(w.updatedAt, (now?.updatedAt ?? 0) + 1) };
+			await base.works.put(next);
+			stamps.set(w.id, next.updatedAt);
+		}
 		// pictures are named by what they are: what is here is the same, and needs no way back
 		await base.assets.bulkPut(assets);
 	});
@@ -330,6 +355,12 @@ export async function restore(b: Backup, olderToo: boolean, base: Database = db)
 				else if (before)
 					await base.manuscripts.put({ ...before, updatedAt: now!.updatedAt + 1, textAt: now!.updatedAt + 1 });
 				else await base.manuscripts.delete(id);
+			}
+			for (const [id, before] of works) {
+				const now = await base.works.get(id);
+				if (now?.updatedAt !== stamps.get(id)) left++;
+				else if (before) await base.works.put({ ...before, updatedAt: now!.updatedAt + 1 });
+				else await base.works.delete(id);
 			}
 			await base.versions.bulkDelete([...versions, ...kept]);
 			for (const [key, before] of settings) await (before ? base.settings.put(before) : base.settings.delete(key));

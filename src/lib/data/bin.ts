@@ -3,6 +3,7 @@ import { openDoc } from '$lib/core/manuscript';
 import { announce } from './changes';
 import { db, type BinRow, type Database, type Manuscript, type OwnStyle, type Version } from './db';
 import { titleOf, type Source } from '$lib/core/source';
+import type { Work } from '$lib/core/work';
 
 const DAY = 86_400_000;
 export const DAYS_KEPT = 30;
@@ -28,6 +29,14 @@ export const binStyle = (style: OwnStyle, at = Date.now()): BinRow => ({
 	title: style.title,
 	kind: 'style',
 	style
+});
+
+export const binWork = (work: Work, at = Date.now()): BinRow => ({
+	id: `work:${work.id}`,
+	at,
+	title: work.title,
+	kind: 'work',
+	work
 });
 
 /** What is in the bin, the latest first. */
@@ -71,6 +80,7 @@ export interface PutBack {
 	sources: number;
 	manuscripts: number;
 	styles: number;
+	works: number;
 	/** Titles of what is here under the same identity, and was left as it is. */
 	here: string[];
 }
@@ -80,47 +90,59 @@ export interface PutBack {
  * under the same identity stays as it is.
  */
 export async function putBack(ids: string[], base: Database = db): Promise<PutBack> {
-	const out: PutBack = { sources: 0, manuscripts: 0, styles: 0, here: [] };
+	const out: PutBack = { sources: 0, manuscripts: 0, styles: 0, works: 0, here: [] };
 	const put: Source[] = [];
-	await base.transaction('rw', [base.bin, base.sources, base.manuscripts, base.versions, base.styles], async () => {
-		const rows = (await base.bin.bulkGet(ids)).filter((r): r is BinRow => r !== undefined);
-		const also = new Set<string>();
-		for (const r of rows) if (r.kind === 'manuscript') for (const id of citedBy(r.manuscript)) also.add(`source:${id}`);
-		for (const r of rows) also.delete(r.id);
-		rows.push(...(await base.bin.bulkGet([...also])).filter((r): r is BinRow => r !== undefined));
-		const taken = new Set((await base.sources.orderBy('key').keys()) as string[]);
-		for (const r of rows) {
-			switch (r.kind) {
-				case 'source': {
-					if (await base.sources.get(r.source.id)) out.here.push(r.title);
-					else {
-						const source = { ...r.source, key: freeKey(r.source.key, taken), updatedAt: Date.now() };
-						taken.add(source.key);
-						await base.sources.add(source);
-						put.push(source);
-						out.sources++;
+	await base.transaction(
+		'rw',
+		[base.bin, base.sources, base.manuscripts, base.versions, base.styles, base.works],
+		async () => {
+			const rows = (await base.bin.bulkGet(ids)).filter((r): r is BinRow => r !== undefined);
+			const also = new Set<string>();
+			for (const r of rows)
+				if (r.kind === 'manuscript') for (const id of citedBy(r.manuscript)) also.add(`source:${id}`);
+			for (const r of rows) also.delete(r.id);
+			rows.push(...(await base.bin.bulkGet([...also])).filter((r): r is BinRow => r !== undefined));
+			const taken = new Set((await base.sources.orderBy('key').keys()) as string[]);
+			for (const r of rows) {
+				switch (r.kind) {
+					case 'source': {
+						if (await base.sources.get(r.source.id)) out.here.push(r.title);
+						else {
+							const source = { ...r.source, key: freeKey(r.source.key, taken), updatedAt: Date.now() };
+							taken.add(source.key);
+							await base.sources.add(source);
+							put.push(source);
+							out.sources++;
+						}
+						break;
 					}
-					break;
+					case 'manuscript':
+						if (await base.manuscripts.get(r.manuscript.id)) out.here.push(r.title);
+						else {
+							await base.manuscripts.add(r.manuscript);
+							await base.versions.bulkPut(r.versions);
+							out.manuscripts++;
+						}
+						break;
+					case 'work':
+						if (await base.works.get(r.work.id)) out.here.push(r.title);
+						else {
+							await base.works.add(r.work);
+							out.works++;
+						}
+						break;
+					case 'style':
+						if (await base.styles.get(r.style.id)) out.here.push(r.title);
+						else {
+							await base.styles.add(r.style);
+							out.styles++;
+						}
+						break;
 				}
-				case 'manuscript':
-					if (await base.manuscripts.get(r.manuscript.id)) out.here.push(r.title);
-					else {
-						await base.manuscripts.add(r.manuscript);
-						await base.versions.bulkPut(r.versions);
-						out.manuscripts++;
-					}
-					break;
-				case 'style':
-					if (await base.styles.get(r.style.id)) out.here.push(r.title);
-					else {
-						await base.styles.add(r.style);
-						out.styles++;
-					}
-					break;
+				await base.bin.delete(r.id);
 			}
-			await base.bin.delete(r.id);
 		}
-	});
+	);
 	announce({ put: put.map((s) => s.id), gone: [] }, put);
 	return out;
 }

@@ -2,6 +2,7 @@
 import Dexie, { type Table } from 'dexie';
 import type { Source } from '$lib/core/source';
 import type { Asset, CitingForm, StoredDoc } from '$lib/core/manuscript';
+import type { Work } from '$lib/core/work';
 
 export interface Manuscript {
 	id: string;
@@ -77,13 +78,14 @@ export type BinRow = { id: string; at: number; title: string } & (
 	| { kind: 'source'; source: Source }
 	| { kind: 'manuscript'; manuscript: Manuscript; versions: Version[] }
 	| { kind: 'style'; style: OwnStyle }
+	| { kind: 'work'; work: Work }
 );
 
 /** A record that could not be used, set aside so that everything else works (repair.ts). */
 export interface RepairRow {
 	id: string;
 	/** The table it is from, or `ahead` for what was written ahead of a save. */
-	from: 'sources' | 'manuscripts' | 'versions' | 'styles' | 'settings' | 'ahead';
+	from: 'sources' | 'manuscripts' | 'versions' | 'styles' | 'works' | 'settings' | 'ahead';
 	/** What is wrong with it, in words. */
 	fault: string;
 	at: number;
@@ -94,7 +96,7 @@ export interface RepairRow {
 export const EMPTY_STRIP: EvidenceStrip = { sections: [], ticks: [], checks: [] };
 
 /** Version of the tables; IndexedDB has it times ten (Dexie's way). */
-const TABLES = 3;
+const TABLES = 4;
 
 export class Database extends Dexie {
 	sources!: Table<Source, string>;
@@ -103,6 +105,7 @@ export class Database extends Dexie {
 	settings!: Table<Setting, string>;
 	styles!: Table<OwnStyle, string>;
 	assets!: Table<Asset, string>;
+	works!: Table<Work, string>;
 	bin!: Table<BinRow, string>;
 	repair!: Table<RepairRow, string>;
 
@@ -116,7 +119,8 @@ export class Database extends Dexie {
 			settings: 'key'
 		});
 		this.version(2).stores({ styles: 'id, updatedAt' });
-		this.version(TABLES).stores({ assets: 'id', bin: 'id, at', repair: 'id, at' });
+		this.version(3).stores({ assets: 'id', bin: 'id, at', repair: 'id, at' });
+		this.version(TABLES).stores({ works: 'id, updatedAt' });
 	}
 }
 

@@ -19,7 +19,8 @@ import {
 	saveManuscript,
 	versionsOf
 } from './manuscripts';
-import { soundSources, toRepair } from './repair';
+import { soundSources } from './repair';
+import { toRepair } from './repair-source';
 import { repairSource } from './repair-source';
 import { rowFault } from './row-schemas';
 import { isManuscript, isOwnStyle, isSource, isVersion } from './rows';

@@ -3,7 +3,7 @@ import { isSource, isVersion, wholeManuscript, wholeStyle } from './rows';
 import { db, type Database, type Manuscript, type OwnStyle, type RepairRow, type Version } from './db';
 import type { Source } from '$lib/core/source';
 
-type Tabled = 'sources' | 'manuscripts' | 'versions' | 'styles';
+type Tabled = 'sources' | 'manuscripts' | 'versions' | 'styles' | 'works';
 
 /** Moves a row out of its table; the row itself is not changed. */
 async function setAside(table: Tabled, key: unknown, raw: unknown, base: Database): Promise<void> {
@@ -18,7 +18,7 @@ async function setAside(table: Tabled, key: unknown, raw: unknown, base: Databas
 }
 
 /** The sound ones of some rows; the others are set aside, after whatever reads them now. */
-function sift<T>(
+export function sift<T>(
 	table: Tabled,
 	rows: unknown[],
 	whole: (x: unknown) => T | null,
@@ -36,7 +36,7 @@ function sift<T>(
 	return out;
 }
 
-const idOf = (x: unknown): unknown => (x as { id?: unknown } | null)?.id;
+export const idOf = (x: unknown): unknown => (x as { id?: unknown } | null)?.id;
 
 /** Sources that can be used, of some that were read. */
 export const soundSources = (rows: unknown[], base: Database = db): Source[] =>
@@ -48,36 +48,7 @@ export const soundVersions = (rows: unknown[], base: Database = db): Version[] =
 export const soundStyles = (rows: unknown[], base: Database = db): OwnStyle[] =>
 	sift('styles', rows, wholeStyle, idOf, base);
 
-/** What was set aside, the latest first. */
-export const toRepair = (base: Database = db): Promise<RepairRow[]> => base.repair.orderBy('at').reverse().toArray();
-
 /** Sets something aside that is no row of a table: what was written ahead and does not fit any more. */
 export async function keepForRepair(row: Omit<RepairRow, 'at'>, base: Database = db): Promise<void> {
 	await base.repair.put({ ...row, at: Date.now() });
 }
-
-/** A source with what is missing left empty; null where there is too little to make one. */
-export function completed(raw: unknown): Source | null {
-	if (typeof raw !== 'object' || raw === null) return null;
-	const r = raw as Partial<Source>;
-	const texts = (x: unknown): string[] => (Array.isArray(x) ? x.filter((t) => typeof t === 'string') : []);
-	const now = Date.now();
-	const made = {
-		...r,
-		tags: texts(r.tags),
-		shelves: texts(r.shelves),
-		annotation: typeof r.annotation === 'string' ? r.annotation : '',
-		excerpts: Array.isArray(r.excerpts)
-			? r.excerpts.filter((e) => e && typeof e.kind === 'string' && typeof e.text === 'string')
-			: [],
-		origin: typeof r.origin === 'string' ? r.origin : 'repaired',
-		createdAt: Number.isFinite(r.createdAt) ? r.createdAt! : now,
-		updatedAt: now,
-		ignored: texts(r.ignored),
-		replaces: texts(r.replaces)
-	};
-	return isSource(made) ? made : null;
-}
-
-/** What was set aside leaves the list for good. */
-export const discardRepair = (id: string, base: Database = db): Promise<void> => base.repair.delete(id);

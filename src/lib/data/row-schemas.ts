@@ -48,7 +48,24 @@ const style = Joi.object({
 	parent: text
 }).unknown(true);
 
-const SCHEMAS = { sources: source, manuscripts: manuscript, versions: version, styles: style };
+const work = Joi.object({
+	id: Joi.string()
+		.pattern(/^work-/)
+		.required(),
+	title: text.required(),
+	parts: Joi.array()
+		.items(
+			Joi.object({
+				t: Joi.valid('text').required(),
+				id: Joi.string().required(),
+				manuscript: Joi.string().required()
+			}).unknown(true),
+			Joi.object({ t: Joi.valid('part').required(), id: Joi.string().required(), title: text.required() }).unknown(true)
+		)
+		.required()
+}).unknown(true);
+
+const SCHEMAS = { sources: source, manuscripts: manuscript, versions: version, styles: style, works: work };
 
 /** What is wrong, in words that somebody understands who has never seen a schema. */
 const WORDS: Record<string, string> = {
@@ -58,6 +75,7 @@ const WORDS: Record<string, string> = {
 	'string.pattern.base': '{{#label}} is written in a way that cannot be read',
 	'number.base': '{{#label}} is not a number',
 	'array.base': '{{#label}} is not a list of values',
+	'array.includes': '{{#label}} is not a chapter or part that can be read',
 	'array.sparse': '{{#label}} is missing',
 	'object.base': '{{#label}} is not a record of its own',
 	'alternatives.types': '{{#label}} cannot be read',

@@ -12,8 +12,6 @@ import type { Node } from 'prosemirror-model';
 import { blockDom } from '$lib/core/manuscript';
 import { blockAt } from './positions';
 
-/** Blocks from which a manuscript is long. */
-export const LONG = 150;
 /** New blocks in one change from which only those near the window are laid out. */
 const BULK = 60;
 

@@ -17,7 +17,7 @@ import {
 	type PlacementKind
 } from '$lib/core/manuscript';
 import { bibliographyForClipboard } from '$lib/core/citing';
-import { LONG } from './block-virtualizer';
+import { LONG } from './long-texts';
 import { BIBLIOGRAPHY_MAY_GO } from './plugins';
 import type { NodeViewContext } from './node-view-context';
 import { fetchPasteReading, pasteReading } from './paste-ready';

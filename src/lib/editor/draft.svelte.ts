@@ -15,6 +15,7 @@ import {
 	schema,
 	sectionAt,
 	setDocAttrs,
+	type DocAttrs,
 	storeDoc,
 	type DocSettings,
 	type DocStyle,
@@ -32,7 +33,7 @@ import {
 	listedRows,
 	type ContentsAttrs,
 	type ListedRow,
-	numberedIn,
+	reachableIn,
 	type CrossRefShow
 } from '$lib/core/manuscript';
 import { cleanHouse, type ClusterOutput, type EntryOutput, type HouseRules, type StyleInfo } from '$lib/core/citing';
@@ -48,7 +49,8 @@ import { recover } from '$lib/services/write-ahead';
 import type { SaveState } from '$lib/services/autosave';
 import { AssetViews } from './asset-views';
 import { bibliographyPosition, blocksNear, positionsOf } from './positions';
-import { BlockVirtualizer, LONG } from './block-virtualizer';
+import type { BlockVirtualizer } from './block-virtualizer';
+import { LONG, virtualizerFor } from './long-texts';
 import { checksOf } from './facts';
 import { clipboardOf } from './clipboard';
 import { clickBelow, endOfText } from './click-below';
@@ -68,6 +70,7 @@ import { nodeViews } from './views';
 import { NoteEditors } from './note-editors';
 import { ScrollIdle } from './scroll-idle';
 import { FoundMarks } from './found-marks';
+import type { TextPlace } from './text-place';
 import { WritingFocus } from './writing-focus.svelte';
 import { shownBibliography, type ShownBibliography } from './shown-bibliography';
 
@@ -239,7 +242,8 @@ export class Draft implements NodeViewContext {
 	}
 
 	private virtualise(): void {
-		this.virtualizer = new BlockVirtualizer(() => this.noteEditors.positions());
+		this.virtualizer = virtualizerFor(() => this.noteEditors.positions());
+		if (!this.virtualizer) return;
 		this.describeSoon.cancel();
 		this.describeSoon = new Debounce(() => this.takeDescription(), 400, 2000);
 	}
@@ -423,7 +427,7 @@ export class Draft implements NodeViewContext {
 	}
 	crossRef(target: string, show: CrossRefShow): string {
 		const { doc } = this.store;
-		return crossRefInSheet(numberedIn(doc), target, show, captionNamesOf(doc));
+		return crossRefInSheet(reachableIn(doc), target, show, captionNamesOf(doc));
 	}
 	listed({ of, title, levels }: ContentsAttrs): { heading: string; rows: ListedRow[] } {
 		const { doc } = this.store;
@@ -445,7 +449,8 @@ export class Draft implements NodeViewContext {
 		return this.formatting.output(id);
 	}
 	get bibliography(): EntryOutput[] | null {
-		return this.formatting.bibliography;
+		const { place, formatting, reading, uncited } = this;
+		return place ? place.listed(formatting.bibliography, reading, uncited) : formatting.bibliography;
 	}
 	/** The style that what is shown stands in; null before anything is. */
 	get style(): StyleInfo | null {
@@ -470,7 +475,7 @@ export class Draft implements NodeViewContext {
 		this.formatting.askIfChanged({
 			style: { id, title, lang: locale },
 			house: this.house,
-			clusters: this.reading.clusters,
+			clusters: this.place?.among(this.reading.clusters) ?? this.reading.clusters,
 			uncited: this.uncited
 		});
 	}
@@ -488,8 +493,24 @@ export class Draft implements NodeViewContext {
 		if (!view || this.readOnly || style?.id !== docStyle.id) return;
 		const facts = factsOfStyle(style);
 		if (JSON.stringify(facts) === JSON.stringify(docStyle.facts)) return;
-		const tr = setDocAttrs(view.state.tr, { style: { ...docStyle, facts } });
-		view.dispatch(tr.setMeta('addToHistory', false).setMeta(NOT_MINE, true));
+		this.know({ style: { ...docStyle, facts } });
+	}
+
+	/** Keeps with the document what was found out about it: no edit of the person's, and nothing for undo. */
+	private know(attrs: Partial<DocAttrs>): void {
+		const { view } = this;
+		if (view) view.dispatch(setDocAttrs(view.state.tr, attrs).setMeta('addToHistory', false).setMeta(NOT_MINE, true));
+	}
+
+	/** What the text is in its work, as far as that is known; null for one that stands alone. */
+	place = $state.raw<TextPlace | null>(null);
+	/** From now on it has the numbers that it has in its work, and its citations follow those of the chapters before. */
+	takePlace(place: TextPlace | null): void {
+		this.place = place;
+		const work = place?.work ?? null;
+		if (JSON.stringify(work) !== JSON.stringify(this.settings.work))
+			this.know({ settings: { ...this.settings, work } });
+		this.askFormatting();
 	}
 
 	/** What was shown stays until what comes is there; only marks and citations in the text look different at once. */

@@ -2,7 +2,7 @@
 import { Slice, type Node } from 'prosemirror-model';
 import { Selection, type EditorState, type Transaction } from 'prosemirror-state';
 import { placementOfStyle, schema, styleOf, type PlacementKind, type StyleFacts } from '$lib/core/manuscript';
-import { LONG } from './block-virtualizer';
+import { LONG } from './long-texts';
 import { placeSlice } from './clipboard';
 import type { Draft } from './draft.svelte';
 

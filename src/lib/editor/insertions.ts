@@ -11,7 +11,15 @@ import {
 	type EditorState,
 	type Transaction
 } from 'prosemirror-state';
-import { newId, schema, type ContentsAttrs, type CrossRefShow } from '$lib/core/manuscript';
+import {
+	newId,
+	schema,
+	setDocAttrs,
+	settingsOf,
+	type ContentsAttrs,
+	type CrossRefShow,
+	type Numbered
+} from '$lib/core/manuscript';
 
 const { nodes } = schema;
 
@@ -179,7 +187,8 @@ export function putFormula({ tex, inline, numbered }: Formula): Command {
 }
 
 /** A reference to something by its id, with a space before it where a word stands there. */
-export function insertCrossRef(target: string, show: CrossRefShow): Command {
+/** @param elsewhere what it refers to, where that stands in another chapter of the work */
+export function insertCrossRef(target: string, show: CrossRefShow, elsewhere?: Numbered): Command {
 	return (state, dispatch) => {
 		const { $from } = state.selection;
 		if (!$from.parent.inlineContent) return false;
@@ -187,6 +196,11 @@ export function insertCrossRef(target: string, show: CrossRefShow): Command {
 		const { nodeBefore } = tr.selection.$from;
 		const glued = nodeBefore && !(nodeBefore.isText && /[\s([{“‘"'«—–/-]$/.test(nodeBefore.text!));
 		if (glued) tr.insertText(' ');
+		const settings = settingsOf(state.doc);
+		if (elsewhere && settings.work) {
+			const work = { ...settings.work, elsewhere: { ...settings.work.elsewhere, [target]: elsewhere } };
+			setDocAttrs(tr, { settings: { ...settings, work } });
+		}
 		tr.replaceSelectionWith(nodes.cross_ref.create({ target, show }), false);
 		const { nodeAfter } = tr.selection.$from;
 		if (nodeAfter?.isText && /^[\p{L}\p{N}([“‘«]/u.test(nodeAfter.text!)) tr.insertText(' ');

@@ -11,7 +11,16 @@ import { SAFE_LINK, schema } from '$lib/core/manuscript';
 const { marks, nodes } = schema;
 
 export type BlockKind =
-	'title' | 'paragraph' | 'heading-1' | 'heading-2' | 'heading-3' | 'heading-4' | 'caption' | 'legend' | 'note' | 'other';
+	| 'title'
+	| 'paragraph'
+	| 'heading-1'
+	| 'heading-2'
+	| 'heading-3'
+	| 'heading-4'
+	| 'caption'
+	| 'legend'
+	| 'note'
+	| 'other';
 export type ListKind = 'bulleted' | 'numbered';
 /** Marks that are on or off. */
 export const WRITING_MARKS = ['strong', 'em', 'superscript', 'subscript', 'underline', 'small_caps'] as const;

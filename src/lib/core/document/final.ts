@@ -172,6 +172,8 @@ export interface Formatted {
 	citations: Map<string, { runs: Run[]; leadRuns: Run[] }>;
 	/** Null where the style has no list. */
 	entries: { id: string; runs: Run[]; whole?: { runs: Run[] } }[] | null;
+	/** Entries of the list at a place, where lists differ. */
+	entriesAt?: (pos: number) => Formatted['entries'];
 	hanging: boolean;
 	aligned: boolean;
 	lang: string;
@@ -292,7 +294,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 	const list = (node: Node, pos: number): FinalBlock => {
 		const s = cleanBibliography(node.attrs.settings);
 		const look = layoutOf(s, f.hanging);
-		const entries = (f.entries ?? []).map((e) =>
+		const entries = ((f.entriesAt ? f.entriesAt(pos) : f.entries) ?? []).map((e) =>
 			entryOverrides[e.id] ? { id: e.id, runs: overrideRuns(entryOverrides[e.id]) } : e
 		);
 		const here = s.takes === 'section' ? citedInSection(doc, pos, resolve) : new Set<string>();

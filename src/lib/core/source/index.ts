@@ -4,7 +4,8 @@
  */
 export type { Source, Excerpt } from './types';
 export { blankSource } from './blank';
-export { KINDS, FIELDS, kindOf, fieldNamed, labelOf, type Kind, type Field } from './kinds';
+export { KINDS, kindOf, type Kind } from './kinds';
+export { FIELDS, fieldNamed, labelOf, type Field } from './fields';
 export { shortAuthor, yearOf, titleOf, placeOf, shortLabel, makeKey, readName, writeName, creatorsOf } from './show';
 export { readDate, writeDate } from './dates';
 export {

@@ -1,6 +1,6 @@
 /** Several records of one work made one: field by field, nothing lost that is in only one of them. */
 import type { Item } from '../csl';
-import { FIELDS } from './kinds';
+import { FIELDS } from './fields';
 import { isHeadline, isShouting } from './sentence-case/shape';
 import { isEmpty } from './values';
 import type { Source } from './types';

@@ -1,12 +1,12 @@
 /** Public interface of bound works. */
 export {
 	chapterOf,
+	isWork,
 	isWorkId,
 	newWork,
 	textsOf,
 	USUAL_SETTINGS,
 	wholeWork,
-	workFault,
 	type ChapterLabel,
 	type FrontLists,
 	type ListPlace,

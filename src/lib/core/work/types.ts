@@ -1,5 +1,5 @@
 /** A bound work: manuscripts in order, read and numbered as one. */
-import Joi from 'joi';
+import { all, isNumber, isObject, isText, isWord, texts, type Loose } from '../guards';
 import {
 	cleanBibliography,
 	cleanDocStyle,
@@ -65,58 +65,53 @@ export const USUAL_SETTINGS: WorkSettings = {
 	label: 'word'
 };
 
-const scope = Joi.string().valid('work', 'chapter');
-const id = Joi.string().required();
-/** A work as it is stored, and as backups have it. */
-export const workSchema = Joi.object({
-	id,
-	title: Joi.string().allow('').required(),
-	authors: Joi.array().items(Joi.string()).required(),
-	parts: Joi.array()
-		.items(
-			Joi.object({
-				t: Joi.valid('text').required(),
-				id,
-				manuscript: id,
-				numbered: Joi.boolean().required(),
-				shares: Joi.boolean().required()
-			}),
-			Joi.object({ t: Joi.valid('part').required(), id, title: Joi.string().allow('').required() })
-		)
-		.required(),
-	style: Joi.object().unknown().allow(null).required(),
-	settings: Joi.object({
-		notes: scope.required(),
-		things: scope.required(),
-		full: scope.required(),
-		numbers: scope.required(),
-		list: Joi.string().valid('end', 'chapters', 'both').required(),
-		label: Joi.string().valid('word', 'number', 'none').required()
-	}).required(),
-	page: Joi.object().unknown().required(),
-	front: Joi.object({
-		contents: Joi.boolean().required(),
-		figures: Joi.boolean().required(),
-		tables: Joi.boolean().required()
-	}).required(),
-	bibliography: Joi.object({
-		heading: Joi.string().allow('').required(),
-		settings: Joi.object().unknown().required()
-	}).required(),
-	createdAt: Joi.number().required(),
-	updatedAt: Joi.number().required()
-});
+const SCOPES: readonly unknown[] = ['work', 'chapter'];
+const LISTS: readonly unknown[] = ['end', 'chapters', 'both'];
+const LABELS: readonly unknown[] = ['word', 'number', 'none'];
 
-/** What is wrong with a stored work, in words; empty for nothing. */
-export const workFault = (x: unknown): string => workSchema.validate(x, { convert: false }).error?.message ?? '';
+const isPart = (p: unknown): boolean =>
+	isObject(p) && isWord(p.id) && (p.t === 'part' ? isText(p.title) : p.t === 'text' && isWord(p.manuscript));
 
-/** A work that `workFault` finds nothing wrong with, with all that it leaves open made whole. */
-export const wholeWork = (w: Work): Work => ({
-	...w,
-	style: cleanDocStyle(w.style),
-	page: cleanPage(w.page),
-	bibliography: { ...w.bibliography, settings: cleanBibliography(w.bibliography.settings) }
-});
+/** What cannot be made anew: what it is called, and what stands in it. Its rules as a schema are in data/row-schemas.ts. */
+export const isWork = (x: unknown): boolean =>
+	isObject(x) && isWord(x.id) && isWorkId(x.id) && isText(x.title) && all(x.parts, isPart);
+
+/** A work as it was read, with all that can be made anew made whole; null for what is none. */
+export function wholeWork(x: unknown): Work | null {
+	if (!isWork(x)) return null;
+	const w = x as Work & Loose;
+	const settings: Loose = isObject(w.settings) ? w.settings : {};
+	const front: Loose = isObject(w.front) ? w.front : {};
+	const list: Loose = isObject(w.bibliography) ? w.bibliography : {};
+	const one = <T>(value: unknown, of: readonly unknown[], usual: T): T => (of.includes(value) ? (value as T) : usual);
+	const now = Date.now();
+	return {
+		...w,
+		authors: texts(w.authors) ? w.authors : [],
+		parts: w.parts.map((p) =>
+			p.t === 'part'
+				? p
+				: { ...p, numbered: (p.numbered as unknown) !== false, shares: (p.shares as unknown) !== false }
+		),
+		style: cleanDocStyle(w.style),
+		settings: {
+			notes: one(settings.notes, SCOPES, USUAL_SETTINGS.notes),
+			things: one(settings.things, SCOPES, USUAL_SETTINGS.things),
+			full: one(settings.full, SCOPES, USUAL_SETTINGS.full),
+			numbers: one(settings.numbers, SCOPES, USUAL_SETTINGS.numbers),
+			list: one(settings.list, LISTS, USUAL_SETTINGS.list),
+			label: one(settings.label, LABELS, USUAL_SETTINGS.label)
+		},
+		page: cleanPage(w.page),
+		front: { contents: front.contents !== false, figures: front.figures === true, tables: front.tables === true },
+		bibliography: {
+			heading: isText(list.heading) ? list.heading : '',
+			settings: cleanBibliography(list.settings)
+		},
+		createdAt: isNumber(w.createdAt) ? w.createdAt : now,
+		updatedAt: isNumber(w.updatedAt) ? w.updatedAt : now
+	};
+}
 
 /** A chapter of a work. */
 export const chapterOf = (manuscript: string, numbered = true): WorkPart => ({

@@ -25,11 +25,12 @@
 		});
 		return () => sub.unsubscribe();
 	});
-	const KINDS = { source: 'source', manuscript: 'manuscript', style: 'style' };
+	const KINDS = { source: 'source', manuscript: 'manuscript', style: 'style', work: 'bound work' };
 	async function back(ids: string[]) {
 		const done = await putBack(ids);
 		const parts = [
 			done.manuscripts && many(done.manuscripts, 'manuscript'),
+			done.works && many(done.works, 'bound work'),
 			done.sources && many(done.sources, 'source'),
 			done.styles && many(done.styles, 'style')
 		].filter(Boolean);

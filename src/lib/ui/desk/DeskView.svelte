@@ -1,44 +1,37 @@
 <script lang="ts">
 	import { liveQuery } from 'dexie';
-	import { formatDistanceToNowStrict } from 'date-fns';
 	import { goto } from '$app/navigation';
-	import { Dropdown, DropdownItem } from 'flowbite-svelte';
 	import { db, storageMessage, type Manuscript } from '$lib/data/db';
-	import {
-		createManuscript,
-		duplicateManuscript,
-		listManuscripts,
-		removeManuscript,
-		restoreManuscript,
-		saveManuscript
-	} from '$lib/data/manuscripts';
+	import type { Work } from '$lib/core/work';
+	import { createManuscript, listManuscripts } from '$lib/data/manuscripts';
+	import { listWorks } from '$lib/data/works';
 	import { DOCUMENT_ENDINGS } from '$lib/core/document/readers/formats';
-	import { openStrip } from '$lib/data/strip';
-	import { DAYS_KEPT } from '$lib/data/bin';
-	import { isBeingWritten } from '$lib/data/lock';
 	import { library } from '$lib/services/library.svelte';
-	import { toasts } from '$lib/services/toasts.svelte';
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../kit/Btn.svelte';
-	import { DotsHorizontalOutline } from '../parts/icons';
 	import Backup from '../sources/Backup.svelte';
 	import Bin from './Bin.svelte';
+	import ManuscriptRow from './ManuscriptRow.svelte';
 	import Papers from './Papers.svelte';
+	import WorkCard from './WorkCard.svelte';
 	import Offer from '../guide/Offer.svelte';
 	import Example from './Example.svelte';
 	import Repair from './Repair.svelte';
-	import Strip from '../parts/Strip.svelte';
-	import Field from '../kit/Field.svelte';
 	import Alert from '../kit/Alert.svelte';
 	import PickFiles from '../kit/PickFiles.svelte';
 	import { filesOf } from '../sources/files';
 	import OpenDocument from '../open/OpenDocument.svelte';
+	import Unloaded from '../parts/Unloaded.svelte';
 
 	let list = $state.raw<Manuscript[] | null>(null);
 	let begun = $state<'' | 'demo' | 'empty'>('');
 	let trouble = $state('');
-	let renaming = $state<string | null>(null);
-	let openMenu = $state<string | null>(null);
+	let works = $state.raw<Work[]>([]);
+	/** Manuscripts are chosen to be bound into a work. */
+	let binding = $state(false);
+	const bound = $derived(new Set(works.flatMap((w) => w.parts.flatMap((p) => (p.t === 'text' ? [p.manuscript] : [])))));
+	/** Those that stand alone. */
+	const loose = $derived((list ?? []).filter((m) => !bound.has(m.id)));
 	/** Files that are being opened. */
 	let opening = $state.raw<File[] | null>(null);
 	/** Documents, and what lies beside them. */
@@ -63,6 +56,10 @@
 				trouble = storageMessage(e);
 			}
 		});
+		const sub3 = liveQuery(() => listWorks()).subscribe({
+			next: (w) => (works = w),
+			error: () => {} // said with the list
+		});
 		const sub2 = liveQuery(() => db.settings.get('begun')).subscribe({
 			next: (s) => (begun = s?.value === 'demo' ? 'demo' : s?.value === 'empty' ? 'empty' : ''),
 			error: () => {} // said with the list
@@ -70,6 +67,7 @@
 		return () => {
 			sub.unsubscribe();
 			sub2.unsubscribe();
+			sub3.unsubscribe();
 		};
 	});
 
@@ -77,35 +75,6 @@
 		const m = await createManuscript(kind);
 		await goto(`/draft/${m.id}`);
 	}
-	async function remove(m: Manuscript) {
-		openMenu = null;
-		if (await isBeingWritten(m.id)) {
-			toasts.say(`“${m.title}” is open in another tab. Close it there, then delete it.`);
-			return;
-		}
-		if (await removeManuscript(m.id))
-			toasts.say(`“${m.title}” is in the bin for ${DAYS_KEPT} days.`, {
-				label: 'Put it back',
-				run: async () => void (await restoreManuscript(m.id))
-			});
-	}
-	async function duplicate(m: Manuscript) {
-		openMenu = null;
-		const copy = await duplicateManuscript(m.id);
-		if (copy) toasts.say(`“${copy.title}” is on the desk.`);
-	}
-	async function rename(m: Manuscript, title: string) {
-		renaming = null;
-		const t = title.trim();
-		if (t && t !== m.title) await saveManuscript(m.id, { title: t });
-	}
-	const focus = (el: HTMLInputElement) => {
-		el.focus();
-		el.select();
-	};
-	const formWords = { 'in-text': 'in text', footnotes: 'footnotes', endnotes: 'endnotes' };
-	const parts = (t: string) => t.split(/,\s*(?=full note|author|Cite)/);
-	const when = (t: number) => formatDistanceToNowStrict(t, { addSuffix: true });
 </script>
 
 <svelte:head><title>Desk · Rapid Quill</title></svelte:head>
@@ -116,6 +85,10 @@
 	ondrop={(e) => void dropped(e)}
 />
 <Bar here="Desk" />
+{#if binding}{#await import('../work/BindWork.svelte') then Bind}<Bind.default
+			list={list ?? []}
+			onclose={() => (binding = false)}
+		/>{:catch}<Unloaded />{/await}{/if}
 {#if opening}{#key opening}<OpenDocument files={opening} onclose={() => (opening = null)} />{/key}{/if}
 <main class="desk">
 	<div class="head">
@@ -123,6 +96,7 @@
 		<span class="spacer"></span>
 		<PickFiles words="Open a document" many accept={PICKED} onpick={(list) => (opening = list)} />
 		<PickFiles words="Open a folder" folder onpick={(list) => (opening = list)} />
+		{#if (list?.length ?? 0) > 1}<Btn kind="ghost" onclick={() => (binding = true)}>Bind chapters</Btn>{/if}
 		<Btn kind="primary" onclick={() => start()}>New manuscript</Btn>
 	</div>
 
@@ -130,7 +104,7 @@
 	{#if trouble}<Alert>{trouble}</Alert>{/if}
 	{#if list === null}
 		<p class="quiet">Opening the desk…</p>
-	{:else if list.length === 0}
+	{:else if list.length === 0 && works.length === 0}
 		<div class="none">
 			<h2>Nothing is on the desk yet</h2>
 			<p>
@@ -140,61 +114,11 @@
 		</div>
 	{:else}
 		<ul>
-			{#each list as m (m.id)}
-				{@const strip = openStrip(m.strip)}
-				<li class="ms">
-					<div class="name">
-						{#if renaming === m.id}
-							<Field
-								{@attach focus}
-								class="renaming"
-								shown={m.title}
-								aria-label="Title of the manuscript"
-								onkeydown={(e) => {
-									if (e.key === 'Enter') void rename(m, e.currentTarget.value);
-									if (e.key === 'Escape') renaming = null;
-								}}
-								onblur={(e) => void rename(m, e.currentTarget.value)}
-							/>
-						{:else}
-							<h2 id="title-{m.id}"><a href="/draft/{m.id}">{m.title}</a></h2>
-						{/if}
-						<div class="by">{m.kind} · changed {when(m.updatedAt)} · {m.words.toLocaleString('en')} words</div>
-					</div>
-					<div class="strip"><Strip {strip} onpick={(pos) => goto(`/draft/${m.id}?at=${pos}`)} /></div>
-					<div class="style">
-						<b>{parts(m.styleTitle)[0]}</b>{parts(m.styleTitle)[1] ? `${parts(m.styleTitle)[1]}, ` : ''}{formWords[
-							m.form
-						]}
-					</div>
-					<div class="state">
-						<a href="/draft/{m.id}/proof" class={strip.checks.length ? 'att' : 'ok'} aria-describedby="title-{m.id}"
-							>{#if strip.checks.length}<i class="diamond" aria-hidden="true"></i>{strip.checks.length} to check{:else}Proof{/if}</a
-						>
-					</div>
-					<div class="more">
-						<Btn kind="quiet" label="More for {m.title}" onclick={() => (openMenu = openMenu === m.id ? null : m.id)}
-							><DotsHorizontalOutline class="icon" /></Btn
-						>
-						<Dropdown
-							placement="bottom-end"
-							simple
-							class="menu"
-							isOpen={openMenu === m.id}
-							onclose={() => (openMenu === m.id ? (openMenu = null) : null)}
-						>
-							<DropdownItem
-								onclick={() => {
-									openMenu = null;
-									renaming = m.id;
-								}}>Rename</DropdownItem
-							>
-							<DropdownItem onclick={() => duplicate(m)}>Duplicate</DropdownItem>
-							<DropdownItem href="/draft/{m.id}/hand-in">Hand in</DropdownItem>
-							<DropdownItem onclick={() => remove(m)}>Delete</DropdownItem>
-						</Dropdown>
-					</div>
-				</li>
+			{#each works as w (w.id)}
+				<li><WorkCard work={w} chapters={list} /></li>
+			{/each}
+			{#each loose as m (m.id)}
+				<li><ManuscriptRow manuscript={m} /></li>
 			{/each}
 		</ul>
 	{/if}
@@ -230,55 +154,6 @@
 	.spacer {
 		flex: 1;
 	}
-	.ms {
-		display: grid;
-		grid-template-columns: minmax(220px, 1fr) minmax(160px, 330px) 150px 130px 40px;
-		gap: 0 28px;
-		align-items: center;
-		background: var(--sheet);
-		border: 1px solid var(--line-soft);
-		border-radius: var(--r2);
-		padding: 18px 14px 18px 24px;
-		margin-bottom: 12px;
-	}
-	.ms h2 {
-		font: 600 18px/1.3 var(--serif);
-		overflow-wrap: anywhere;
-	}
-	.ms h2 a:hover {
-		color: var(--verdigris-strong);
-	}
-	.by,
-	.ok {
-		color: var(--ink-3);
-		font-size: 12.5px;
-		margin-top: 3px;
-	}
-	.state a:hover {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		text-underline-offset: 3px;
-	}
-	.style {
-		color: var(--ink-2);
-		font-size: 13px;
-	}
-	.style b {
-		display: block;
-		font-weight: 600;
-		color: var(--ink);
-	}
-	.att {
-		color: var(--marigold);
-		font-size: 12.5px;
-		display: flex;
-		gap: 8px;
-		align-items: center;
-	}
-	.more {
-		position: relative;
-		justify-self: end;
-	}
 	.none {
 		background: var(--sheet);
 		border: 1px dashed var(--line);
@@ -294,38 +169,9 @@
 		margin-top: 26px;
 		color: var(--ink-3);
 	}
-	@media (max-width: 1060px) {
-		.ms {
-			grid-template-columns: minmax(200px, 1fr) 180px 130px 40px;
-		}
-		.state {
-			grid-column: 3;
-		}
-		.more {
-			grid-column: 4;
-			grid-row: 1;
-		}
-	}
 	@media (max-width: 760px) {
 		.desk {
 			padding: 20px 14px 40px;
-		}
-		.ms {
-			grid-template-columns: minmax(0, 1fr) auto 40px;
-			gap: 8px 14px;
-			padding: 14px 10px 14px 16px;
-		}
-		.name {
-			grid-column: 1 / span 2;
-		}
-		.more {
-			grid-column: 3;
-		}
-		.strip {
-			grid-column: 1 / -1;
-		}
-		.state {
-			grid-column: 2 / -1;
 		}
 	}
 </style>

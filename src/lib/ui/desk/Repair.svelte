@@ -2,8 +2,7 @@
 	/** Records that could not be used: set aside, named, and saved as text; some can be completed and put back. */
 	import { liveQuery } from 'dexie';
 	import { Modal } from 'flowbite-svelte';
-	import { completed, discardRepair, toRepair } from '$lib/data/repair';
-	import { repairSource } from '$lib/data/repair-source';
+	import { completed, discardRepair, repairSource, toRepair } from '$lib/data/repair-source';
 	import type { RepairRow } from '$lib/data/db';
 	import { inBackground } from '$lib/services/problems';
 	import { toasts } from '$lib/services/toasts.svelte';
@@ -25,6 +24,7 @@
 		manuscripts: 'Manuscript',
 		versions: 'Earlier state',
 		styles: 'Style',
+		works: 'Bound work',
 		settings: 'Setting',
 		ahead: 'Typed last'
 	};

@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { mayBeLong, readyForLong } from '$lib/editor/long-texts';
 	import { fetchPasteReading } from '$lib/editor/paste-ready';
 	import { onMount, tick, untrack } from 'svelte';
 	import { ManuscriptError } from '$lib/core/manuscript';
@@ -90,6 +91,8 @@
 				return;
 			}
 			const whole = await getSetting('wholeText');
+			// without it all of the text stands in the page: slower, and no less
+			if (mayBeLong(m.doc.content)) await readyForLong().catch(() => undefined);
 			let next: Draft;
 			try {
 				next = new Draft(m, !writing, whole);
@@ -110,7 +113,7 @@
 			await tick();
 			if (sheet && !closing.signal.aborted) next.mount(sheet);
 			next.inBackground(
-				import('./page-parts').then((m) => m.showPageParts(next)),
+				import('./around-text').then((m) => m.showAround(next)),
 				'What the kind of paper puts around the text could not be shown: that part of the page could not be loaded.'
 			);
 			citedElsewhere.note(id);
@@ -135,7 +138,9 @@
 		inBackground(open(), 'The manuscript could not be opened.');
 		const rest = window.requestIdleCallback ?? ((f: () => void) => setTimeout(f, 1500));
 		// a failure is said when the part is asked for
-		rest(() => [...Object.values(later), fetchPasteReading].forEach((part) => void part().catch(() => undefined)));
+		rest(() =>
+			[...Object.values(later), fetchPasteReading, readyForLong].forEach((part) => void part().catch(() => undefined))
+		);
 
 		return () => {
 			closing.abort();
@@ -160,7 +165,6 @@
 		const d = draft;
 		if (d && library.ready) untrack(() => d.useLibrary(sources, library.resolve));
 	});
-
 	/** The citation or note under the pointer. */
 	function ofPointer(e: PointerEvent): string | null {
 		const el = (e.target as HTMLElement).closest<HTMLElement>('[data-citation], [data-note]');

@@ -29,6 +29,7 @@
 	<span class="spacer"></span>
 	<span class="change" role="status">{draft.lastChange}</span>
 	<span class="where">{where}</span>
+	{#if draft.place}<a href="/work/{draft.place.id}">in {draft.place.title || 'a bound work'}</a>{/if}
 	<Press onclick={() => (help.open = true)}><kbd>?</kbd> shortcuts</Press>
 </footer>
 
@@ -52,6 +53,13 @@
 		overflow: hidden;
 		text-overflow: ellipsis;
 		max-width: 260px;
+	}
+	a {
+		overflow: hidden;
+		text-overflow: ellipsis;
+		max-width: 220px;
+		text-decoration: underline;
+		text-underline-offset: 3px;
 	}
 	.foot :global(.press) {
 		cursor: pointer;

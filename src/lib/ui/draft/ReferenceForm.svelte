@@ -11,6 +11,14 @@
 	let { draft, run, onclose, onaway }: FormProps = $props();
 	let query = $state('');
 	let show = $state<CrossRefShow>('label');
+	interface Row {
+		id: string;
+		label: string;
+		title: string;
+		/** Of what stands in another chapter: which, and what is known of it here. */
+		chapter?: string;
+		numbered?: Numbered;
+	}
 	const KINDS: [Numbered['kind'], string][] = [
 		['table', 'Tables'],
 		['figure', 'Figures'],
@@ -27,19 +35,32 @@
 	});
 	const groups = $derived.by(() => {
 		const words = fold(query).split(/\s+/).filter(Boolean);
-		return KINDS.map(([kind, title]) => ({
+		const far = draft.place?.targets ?? [];
+		const others = far
+			.filter(({ numbered: n }) => n.kind === 'heading' || n.number > 0)
+			.map(({ id, chapter, numbered }) => ({
+				id,
+				label: numbered.number ? crossRefText(new Map([[id, numbered]]), id, 'label', names) : '',
+				title: numbered.title,
+				chapter: chapter === numbered.title ? '' : chapter,
+				numbered
+			}))
+			.filter((r) => words.every((w) => fold(`${r.label} ${r.title} ${r.chapter}`).includes(w)))
+			.slice(0, 200);
+		const here = KINDS.map(([kind, title]) => ({
 			title,
 			rows: [...all]
 				.filter(([, n]) => n.kind === kind && (kind !== 'equation' || n.number > 0))
 				.map(([id, n]) => ({ id, label: n.number ? crossRefText(all, id, 'label', names) : '', title: n.title }))
 				.filter((r) => words.every((w) => fold(`${r.label} ${r.title}`).includes(w)))
-				.slice(0, 100)
-		})).filter((g) => g.rows.length);
+				.slice(0, 100) as Row[]
+		}));
+		return [...here, { title: 'In other chapters', rows: others as Row[] }].filter((g) => g.rows.length);
 	});
-	const put = (id: string) => run(insertCrossRef(id, show));
+	const put = (r: Row) => run(insertCrossRef(r.id, show, r.numbered));
 	function submit() {
 		const first = groups[0]?.rows[0];
-		if (first) put(first.id);
+		if (first) put(first);
 	}
 </script>
 
@@ -60,8 +81,9 @@
 			<ul aria-label={g.title}>
 				{#each g.rows as r (r.id)}
 					<li>
-						<Press onclick={() => put(r.id)}
-							>{#if r.label}<b>{r.label}</b>{/if} <span>{r.title || 'without words'}</span></Press
+						<Press onclick={() => put(r)}
+							>{#if r.label}<b>{r.label}</b>{/if} <span>{r.title || 'without words'}</span>{#if r.chapter}
+								<small>{r.chapter}</small>{/if}</Press
 						>
 					</li>
 				{/each}
@@ -94,6 +116,9 @@
 	}
 	.list :global(.press:hover) {
 		background: var(--desk-raised);
+	}
+	small {
+		color: var(--ink-3);
 	}
 	b {
 		font-weight: 600;

@@ -2,26 +2,8 @@
 import { cleanPage, kindOf, type PageChoice, type TitleFields } from '$lib/core/page';
 import { Debounce } from '$lib/editor/debounce';
 import type { Draft } from '$lib/editor/draft.svelte';
+import { FIELDS } from '../pages/title-fields';
 import { changeSettings } from '$lib/editor/style-commands';
-
-export interface PageField {
-	key: keyof TitleFields;
-	name: string;
-	/** Several lines. */
-	long?: boolean;
-	/** As wide as what it stands in. */
-	wide?: boolean;
-}
-const FIELDS: PageField[] = [
-	{ key: 'affiliation', name: 'Department and institution', wide: true },
-	{ key: 'course', name: 'Course' },
-	{ key: 'instructor', name: 'Instructor' },
-	{ key: 'date', name: 'Date' },
-	{ key: 'runningHead', name: 'Running head' },
-	{ key: 'authorNote', name: 'Author note', long: true },
-	{ key: 'abstract', name: 'Abstract', long: true },
-	{ key: 'keywords', name: 'Keywords' }
-];
 
 export class PageFields {
 	readonly page = $derived.by((): PageChoice => {

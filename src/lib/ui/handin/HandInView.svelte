@@ -14,6 +14,8 @@
 	import Press from '../kit/Press.svelte';
 	import GuideCard from '../guide/GuideCard.svelte';
 	import Lost from '../parts/Lost.svelte';
+	import { isWorkId } from '$lib/core/work';
+	import { homeOf } from '../parts/home';
 	import { many } from '../parts/many';
 	import PageSheets from '../pages/PageSheets.svelte';
 	import { openAhead } from '../pages/paged';
@@ -31,6 +33,7 @@
 	}
 	let { id, printing = false }: Props = $props();
 	/** As it is, and as reviewers may see it. */
+	const home = $derived(homeOf(id));
 	let plain = $state.raw<Ready | null>(null);
 	const hidden = untrack(() => new Hidden(id, () => (done = false)));
 	let kind = $state<FileKind>('final');
@@ -118,8 +121,8 @@
 />
 <svelte:head><title>Hand in · {manuscript?.title ?? ''} · Rapid Quill</title></svelte:head>
 <Bar here="">
-	<Btn kind="quiet" href="/draft/{id}/proof">Proof</Btn>
-	<Btn kind="ghost" href="/draft/{id}">Back to the draft</Btn>
+	<Btn kind="quiet" href="{home}/proof">Proof</Btn>
+	<Btn kind="ghost" href={home}>{isWorkId(id) ? 'Back to the work' : 'Back to the draft'}</Btn>
 </Bar>
 {#if trouble}
 	<Lost {trouble} />

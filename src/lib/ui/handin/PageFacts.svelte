@@ -1,6 +1,8 @@
 <script lang="ts">
-	/** How the pages are set up, in short; it is changed beside the draft. */
+	/** How the pages are set up, in short; it is changed beside the draft, or in the work. */
 	import { departures, kindOf, type PageChoice, type PageSetup } from '$lib/core/page';
+	import { isWorkId } from '$lib/core/work';
+	import { homeOf } from '../parts/home';
 	import { pageFacts } from '../pages/page-words';
 	import Btn from '../kit/Btn.svelte';
 
@@ -21,7 +23,7 @@
 <h2>The page</h2>
 <div class="row plain">
 	<div><b>{kind.name}</b><span>{asked}</span></div>
-	<Btn kind="ghost" href="/draft/{id}?side=page" label="Change the page">Change</Btn>
+	<Btn kind="ghost" href={isWorkId(id) ? homeOf(id) : `${homeOf(id)}?side=page`} label="Change the page">Change</Btn>
 </div>
 <dl>
 	{#each pageFacts(setup) as f (f.what)}

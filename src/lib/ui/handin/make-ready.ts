@@ -23,10 +23,9 @@ import {
 import { mathml, toFinal, writePages, type FinalDoc } from '$lib/core/document';
 import type { Node } from 'prosemirror-model';
 import { cleanPage, printedFields, setupOf, type PageChoice, type PageSetup, type TitleFields } from '$lib/core/page';
-import type { BibliographyWords } from '$lib/core/citing';
+import type { BibliographyWords, EntryOutput } from '$lib/core/citing';
 import { formatStored, type FormattedManuscript, type NotFormatted } from '$lib/services/format-stored';
 import { getSetting } from '$lib/data/settings';
-import { docOf, getManuscript } from '$lib/data/manuscripts';
 import type { Source } from '$lib/core/source';
 import { library } from '$lib/services/library.svelte';
 
@@ -64,25 +63,20 @@ export async function makeReady(id: string, hidden: AnonymousChoice | null = nul
 	let works: ReadonlySet<string> = new Set<string>();
 	let names: string[] = [];
 	let sources: Source[] = [];
-	if (hidden) {
-		await library.start();
-		const m = await getManuscript(id);
-		const open = m && docOf(m);
-		sources = open ? citedSources(open) : [];
-		names = namesOf(hidden, [...(m?.authors ?? []), await getSetting('name')]);
-		works = worksOf(hidden, names, sources);
-	}
-	const f = await formatStored(id, (s) => (works.has(s.id) ? coveredItem(s.item) : s.item));
+	const f = await formatStored(id, async ({ doc, manuscript }) => {
+		if (hidden) {
+			sources = citedSources(doc);
+			names = namesOf(hidden, [...manuscript.authors, await getSetting('name')]);
+			works = worksOf(hidden, names, sources);
+		}
+		return (s) => (works.has(s.id) ? coveredItem(s.item) : s.item);
+	});
 	if (f.kind === 'trouble') return f;
 	const { doc, style, reading, manuscript: m, result: r } = f;
 	const whole = toFinal(doc, m.title, m.authors, style.form, {
 		citations: new Map(r.changed.map((c) => [c.id, { runs: c.runs ?? [], leadRuns: c.leadRuns ?? [] }])),
-		entries:
-			r.bibliography?.map((e) => ({
-				id: e.id,
-				runs: e.runs ?? [],
-				...(e.whole ? { whole: { runs: e.whole.runs ?? [] } } : {})
-			})) ?? null,
+		entries: entriesOf(r.bibliography),
+		...(f.entriesAt ? { entriesAt: (pos: number) => entriesOf(f.entriesAt!(pos)) } : {}),
 		hanging: r.style.hangingIndent,
 		aligned: Boolean(r.style.secondFieldAlign),
 		lang: r.style.lang,
@@ -132,6 +126,13 @@ export async function makeReady(id: string, hidden: AnonymousChoice | null = nul
 	};
 }
 
+const entriesOf = (list: EntryOutput[] | null | undefined) =>
+	list?.map((e) => ({
+		id: e.id,
+		runs: e.runs ?? [],
+		...(e.whole ? { whole: { runs: e.whole.runs ?? [] } } : {})
+	})) ?? null;
+
 function unreadFormulas(doc: Node): number {
 	let n = 0;
 	doc.descendants((node) => {
@@ -161,13 +162,15 @@ function listsOf(f: FormattedManuscript, covered: ReadonlySet<string>): Bibliogr
 }
 
 function listOf(
-	{ doc, entryOverrides, result: r }: FormattedManuscript,
+	{ doc, entryOverrides, result: r, entriesAt }: FormattedManuscript,
 	covered: ReadonlySet<string>,
 	raw: unknown,
 	pos: number
 ): BibliographyWords {
 	const settings = cleanBibliography(raw);
-	const entries = (r.bibliography ?? []).map((e) => (covered.has(e.id) ? e : applyEntryOverride(e, entryOverrides)));
+	const entries = ((entriesAt ? entriesAt(pos) : r.bibliography) ?? []).map((e) =>
+		covered.has(e.id) ? e : applyEntryOverride(e, entryOverrides)
+	);
 	const here = settings.takes === 'section' ? citedInSection(doc, pos, library.resolve) : new Set<string>();
 	const groups = arrangeBibliography(
 		settings,

@@ -3,7 +3,13 @@
 	import type { Check } from '$lib/core/proof';
 	import type { Proof } from './proof';
 	import Btn from '../kit/Btn.svelte';
-	let { id, groups, clean }: { id: string; groups: Proof['groups']; clean: Check[] } = $props();
+	interface Props {
+		/** The address of a position. */
+		link: Proof['link'];
+		groups: Proof['groups'];
+		clean: Check[];
+	}
+	let { link, groups, clean }: Props = $props();
 	/** Of a check that finds much, how many are shown at first. */
 	const FEW = 6;
 	let all = $state<Record<string, boolean>>({});
@@ -21,7 +27,7 @@
 				<li>
 					<span class="what">{f.what}</span>
 					<span class="to">
-						{#if f.pos >= 0}<a href="/draft/{id}?at={f.pos}">{f.section}</a>{/if}
+						{#if f.pos >= 0}<a href={link(f.pos)}>{f.section}</a>{/if}
 						{#if f.sourceId && check.name !== 'missing'}<a href="/sources?open={encodeURIComponent(f.sourceId)}"
 								>the source</a
 							>{/if}

@@ -5,7 +5,7 @@
 	import Btn from '../kit/Btn.svelte';
 	import Press from '../kit/Press.svelte';
 	import Table from '../kit/Table.svelte';
-	let { id, proof }: { id: string; proof: Proof } = $props();
+	let { proof }: { proof: Proof } = $props();
 	let by = $state<'times' | 'name' | 'year'>('times');
 	/** Of a long ledger, how many are shown at first. */
 	const FEW = 40;
@@ -48,7 +48,7 @@
 						<span class="line">
 							{#each r.places as pos, i (i)}
 								<a
-									href="/draft/{id}?at={pos}"
+									href={proof.link(pos)}
 									style:left="{proof.at(pos) * 100}%"
 									aria-label="{r.name}, citation {i + 1} of {r.places.length}"
 								></a>

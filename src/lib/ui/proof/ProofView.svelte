@@ -12,11 +12,14 @@
 	import { inBackground, unexpected } from '$lib/services/problems';
 	import { countTyped } from '../match/count-typed';
 	import { readProof, type Proof } from './proof';
+	import { isWorkId } from '$lib/core/work';
+	import { homeOf } from '../parts/home';
 	import { many } from '../parts/many';
 	import Unloaded from '../parts/Unloaded.svelte';
 	import Table from '../kit/Table.svelte';
 
 	let { id }: { id: string } = $props();
+	const home = $derived(homeOf(id));
 	let proof = $state.raw<Proof | null>(null);
 	let trouble = $state('');
 	let typed = $state(0);
@@ -51,8 +54,8 @@
 <svelte:head><title>Proof · {proof?.title ?? ''} · Rapid Quill</title></svelte:head>
 <Bar here="">
 	{#if !trouble}
-		<Btn kind="ghost" href="/draft/{id}">Back to the draft</Btn>
-		<Btn kind="primary" href="/draft/{id}/hand-in">Hand in</Btn>
+		<Btn kind="ghost" href={home}>{isWorkId(id) ? 'Back to the work' : 'Back to the draft'}</Btn>
+		<Btn kind="primary" href="{home}/hand-in">Hand in</Btn>
 	{/if}
 </Bar>
 {#if trouble}
@@ -67,7 +70,7 @@
 					{summary}. {many(proof.citations, 'citation')} of {many(proof.ledger.sources.length, 'source')}, in
 					{proof.styleTitle}.
 				</p>
-				{#if typed}
+				{#if typed && !isWorkId(id)}
 					<p class="typed">
 						<i class="diamond" aria-hidden="true"></i>
 						{many(typed, 'typed citation')}
@@ -76,11 +79,11 @@
 				{/if}
 			</div>
 		</header>
-		<div class="strip"><Strip strip={proof.strip} tall onpick={(pos) => goto(`/draft/${id}?at=${pos}`)} /></div>
+		<div class="strip"><Strip strip={proof.strip} tall onpick={(pos) => goto(proof!.link(pos))} /></div>
 		<div class="columns">
 			<section aria-labelledby="to-check">
 				<h2 id="to-check">To check</h2>
-				<Findings {id} groups={proof.groups} clean={proof.clean} />
+				<Findings link={proof.link} groups={proof.groups} clean={proof.clean} />
 			</section>
 			<section aria-labelledby="recent">
 				<h2 id="recent">How recent</h2>
@@ -106,7 +109,7 @@
 						{#each proof.ledger.sections as s, i (i)}
 							<tr>
 								<td style:padding-left="{Math.max(0, s.level - 2) * 14}px"
-									>{#if s.pos >= 0}<a href="/draft/{id}?at={s.pos}">{s.title}</a>{:else}{s.title}{/if}</td
+									>{#if s.pos >= 0}<a href={proof.link(s.pos)}>{s.title}</a>{:else}{s.title}{/if}</td
 								>
 								<td class:none={!s.cites}>{s.cites}</td>
 								<td class:none={!s.cites}>{s.sources}</td>
@@ -119,7 +122,7 @@
 		</div>
 		<section aria-labelledby="ledger">
 			<h2 id="ledger">The ledger</h2>
-			<LedgerTable {id} {proof} />
+			<LedgerTable {proof} />
 		</section>
 	</main>
 {:else}<main class="proof"><p class="fine" role="status">Reading the manuscript…</p></main>{/if}

@@ -2,6 +2,7 @@
 import type { Node } from 'prosemirror-model';
 import { CHECKS, proofread, readLedger, type Check, type Facts, type Finding, type Ledger } from '$lib/core/proof';
 import { readOutline, readQuotations, sectionAt } from '$lib/core/manuscript';
+import { originOf } from '$lib/core/work';
 import { tidyContext } from '$lib/core/source/tidy';
 import { loadWords, WORDS_FROM } from '$lib/core/source/sentence-case';
 import type { EvidenceStrip } from '$lib/data/db';
@@ -9,6 +10,7 @@ import { getSetting } from '$lib/data/settings';
 import { describe } from '$lib/data/strip';
 import { formatStored } from '$lib/services/format-stored';
 import { library } from '$lib/services/library.svelte';
+import { homeOf } from '../parts/home';
 
 export interface Proof {
 	title: string;
@@ -22,6 +24,8 @@ export interface Proof {
 	strip: EvidenceStrip;
 	/** Where a position is in the text, 0 to 1. */
 	at(pos: number): number;
+	/** The address of a position: in a work it is one of the chapter that it is in. */
+	link(pos: number): string;
 	citations: number;
 	/** The text, for what is counted later. */
 	doc: Node;
@@ -73,6 +77,10 @@ export async function readProof(id: string): Promise<Proof | string> {
 				.map((x) => ({ at: at(x.pos), pos: x.pos, what: x.what }))
 		},
 		at,
+		link: (pos: number) => {
+			const chapter = f.whole && originOf(f.whole.joined.origins, pos);
+			return chapter ? `/draft/${chapter.manuscript}?at=${chapter.pos}` : `${homeOf(id)}?at=${pos}`;
+		},
 		citations: reading.citations.length,
 		doc
 	};

@@ -7,7 +7,7 @@
 	import Btn from '../kit/Btn.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import { sourcePreview, type Printed } from './preview.svelte';
-	import StylePick from './StylePick.svelte';
+	import StylePick from '../parts/StylePick.svelte';
 
 	let { source, onfield }: { source: Source; onfield: (field: string) => void } = $props();
 	let printed = $state.raw<Printed | null>(null);
@@ -43,7 +43,13 @@
 
 <!-- eslint-disable svelte/no-at-html-tags -- written by the processor's HTML writer, which escapes data -->
 <div class="proof" aria-live="polite">
-	<StylePick />
+	<StylePick
+		title={sourcePreview.style.title}
+		label="Style to show sources in"
+		before="In "
+		trouble={sourcePreview.trouble}
+		ontake={(s) => sourcePreview.use(s)}
+	/>
 	{#if printed}
 		{#if blank}
 			<p class="placeholders">A preview appears here once it has a title or an author.</p>

@@ -54,13 +54,17 @@
 		}
 	}
 	const n = (x: number, word: string) => `${x.toLocaleString('en')} ${word}${x === 1 ? '' : 's'}`;
-	const newer = $derived(plan ? plan.sources.newer.length + plan.manuscripts.newer.length : 0);
+	const newer = $derived(
+		plan ? plan.sources.newer.length + plan.manuscripts.newer.length + plan.works.newer.length : 0
+	);
+	const works = $derived(plan ? plan.works.added.length + plan.works.replaced.length : 0);
 	const changes = $derived(
 		plan
 			? plan.sources.added.length +
 					plan.sources.replaced.length +
 					plan.manuscripts.added.length +
 					plan.manuscripts.replaced.length +
+					works +
 					(olderToo ? newer : 0)
 			: 0
 	);
@@ -82,7 +86,8 @@
 			replace <b>{n(plan.sources.replaced.length, 'source')}</b> and
 			<b>{n(plan.manuscripts.replaced.length, 'manuscript')}</b> that are older here
 		</li>
-		<li>leave {n(plan.sources.same + plan.manuscripts.same, 'record')} that are the same</li>
+		{#if works}<li>add or replace <b>{n(works, 'bound work')}</b></li>{/if}
+		<li>leave {n(plan.sources.same + plan.manuscripts.same + plan.works.same, 'record')} that are the same</li>
 		{#if newer}<li>
 				leave {n(newer, 'record')} that you changed here since
 				<label><Check bind:checked={olderToo} /> take the older state all the same</label>

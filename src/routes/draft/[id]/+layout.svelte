@@ -1,43 +1,9 @@
 <script lang="ts">
-	/** What all views of a manuscript share: printing means its pages, and never the screen. */
 	import type { Snippet } from 'svelte';
-	import { goto } from '$app/navigation';
 	import { page } from '$app/state';
+	import PrintsPages from '$lib/ui/parts/PrintsPages.svelte';
 
 	let { children }: { children: Snippet } = $props();
-	/** This view shows the pages and prints them itself. */
-	const pages = $derived(page.route.id?.endsWith('/hand-in') ?? false);
-	function keys(e: KeyboardEvent) {
-		if (!(e.ctrlKey || e.metaKey) || e.shiftKey || e.altKey || e.key.toLowerCase() !== 'p' || e.defaultPrevented)
-			return;
-		e.preventDefault();
-		// what stands in a field and is not kept yet is kept when the field is left
-		if (document.activeElement instanceof HTMLElement && !document.activeElement.isContentEditable)
-			document.activeElement.blur();
-		if (!pages) void goto(`/draft/${page.params.id ?? ''}/hand-in?print`);
-	}
 </script>
 
-<svelte:window onkeydown={keys} />
-<div class="manuscript-view" class:pages>{@render children()}</div>
-<p class="on-paper">The pages of this manuscript print from Hand in, or by Ctrl P.</p>
-
-<style>
-	.manuscript-view {
-		display: contents;
-	}
-	.on-paper {
-		display: none;
-	}
-	@media print {
-		.manuscript-view:not(.pages) {
-			display: none;
-		}
-		.manuscript-view:not(.pages) + .on-paper {
-			display: block;
-		}
-		.manuscript-view.pages > :global(:not(main)) {
-			display: none !important;
-		}
-	}
-</style>
+<PrintsPages home="/draft/{page.params.id ?? ''}">{@render children()}</PrintsPages>

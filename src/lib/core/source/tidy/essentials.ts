@@ -1,6 +1,7 @@
 /** What a source of its kind cannot do without (the elements that APA 7 ch. 9, MLA 9 ch. 5 and Chicago 17 ch. 14 ask for; from memory). */
 import type { Item } from '../../csl';
-import { kindOf, labelOf } from '../kinds';
+import { labelOf } from '../fields';
+import { kindOf } from '../kinds';
 import { caution, type Finding } from './types';
 
 /** Fields by kind; a bar stands between fields of which one is enough. */

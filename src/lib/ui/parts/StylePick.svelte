@@ -1,10 +1,20 @@
 <script lang="ts">
-	/** The style in which sources are shown here: any of the catalogue. */
+	/** A style, and choosing another: any of the catalogue. */
 	import { catalogue, FEATURED } from '$lib/services/style-catalogue.svelte';
-	import { sourcePreview } from './preview.svelte';
 	import Field from '../kit/Field.svelte';
 	import Press from '../kit/Press.svelte';
 	import Btn from '../kit/Btn.svelte';
+	interface Props {
+		/** What it is called, and what the field is for. */
+		title: string;
+		label: string;
+		/** What stands before it, in small print; without it the name stands alone. */
+		before?: string;
+		/** Why what was chosen is not there. */
+		trouble?: string;
+		ontake: (style: { id: string; title: string }) => void | Promise<void>;
+	}
+	let { title, label, before = '', trouble = '', ontake }: Props = $props();
 	let choosing = $state(false);
 	let query = $state('');
 	const matches = $derived(
@@ -15,7 +25,7 @@
 	async function take(style: { id: string; title: string }) {
 		choosing = false;
 		query = '';
-		await sourcePreview.use(style);
+		await ontake(style);
 	}
 	const focus = (el: HTMLInputElement) => el.focus();
 </script>
@@ -25,7 +35,7 @@
 		<Field
 			{@attach focus}
 			bind:value={query}
-			aria-label="Style to show sources in"
+			aria-label={label}
 			placeholder="Any style: apa, jour coast"
 			onkeydown={(e) => {
 				if (e.key === 'Escape') {
@@ -45,16 +55,17 @@
 	</div>
 {:else}
 	<small
-		>In <Btn
+		>{before}<Btn
 			kind="link"
 			class="plain"
 			onclick={() => {
 				choosing = true;
 				void catalogue.load();
-			}}>{sourcePreview.style.title}</Btn
+			}}
+			label={before ? undefined : `${label}: ${title}`}>{title}</Btn
 		></small
 	>
-	{#if sourcePreview.trouble}<small class="trouble">{sourcePreview.trouble}</small>{/if}
+	{#if trouble}<small class="trouble">{trouble}</small>{/if}
 {/if}
 
 <style>
