@@ -4,15 +4,8 @@ import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { test } from 'node:test';
 import { Database, storageMessage, type Manuscript } from './db';
-import {
-	createManuscript,
-	duplicateManuscript,
-	removeManuscript,
-	restoreManuscript,
-	ManuscriptWriter,
-	saveManuscript,
-	versionsOf
-} from './manuscripts';
+import { ManuscriptWriter, saveManuscript, versionsOf } from './manuscripts';
+import { createManuscript, duplicateManuscript, removeManuscript, restoreManuscript } from './desk-manuscripts';
 import { beginEmpty, bringDemo, demoLeft, seedOnce, type DemoTexts } from './seed';
 import { addSources, editSource, journalOf, KeyTaken, removeSources, saveSource } from './sources';
 import { describe, openStrip, storeStrip } from './strip';

@@ -9,16 +9,8 @@ import type { Source } from '$lib/core/source';
 import { makeBackup, readBackup, restore } from './backup';
 import { binned, emptyOldBin, forget, putBack } from './bin';
 import { Database, type Manuscript } from './db';
-import {
-	createManuscript,
-	docOf,
-	getManuscript,
-	listManuscripts,
-	ManuscriptWriter,
-	removeManuscript,
-	saveManuscript,
-	versionsOf
-} from './manuscripts';
+import { docOf, getManuscript, listManuscripts, ManuscriptWriter, saveManuscript, versionsOf } from './manuscripts';
+import { createManuscript, removeManuscript } from './desk-manuscripts';
 import { soundSources } from './repair';
 import { toRepair } from './repair-source';
 import { repairSource } from './repair-source';

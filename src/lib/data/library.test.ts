@@ -7,7 +7,8 @@ import { openDoc, readCitations, readDoc } from '../core/manuscript';
 import { BackupError, looksLikeBackup, makeBackup, planRestore, readBackup, restore } from './backup';
 import { onSourceChange, type SourceChange } from './changes';
 import { Database } from './db';
-import { createManuscript, saveManuscript } from './manuscripts';
+import { saveManuscript } from './manuscripts';
+import { createManuscript } from './desk-manuscripts';
 import {
 	addSources,
 	changeSources,

@@ -6,7 +6,7 @@ import { docFromText } from '../core/manuscript';
 import type { Source } from '../core/source';
 import { Database } from './db';
 import { liveHere } from './live-here';
-import { createManuscript } from './manuscripts';
+import { createManuscript } from './desk-manuscripts';
 
 let n = 0;
 const fresh = () => new Database(`live-here-${n++}`);

@@ -2,7 +2,7 @@
 import { toManuscript, mapLines, type Inline, type Made, type Paper } from '$lib/core/paper';
 import { putAsset } from './assets';
 import { db, type Database, type Manuscript } from './db';
-import { createManuscript } from './manuscripts';
+import { createManuscript } from './desk-manuscripts';
 import { addSources } from './sources';
 
 export interface Opened {

@@ -5,7 +5,8 @@ import { joinWork, newWork, takeApart, textsOf, chapterOf, wholeWork, type Makin
 import type { Node } from 'prosemirror-model';
 import { binManuscript, binWork, putBack } from './bin';
 import { db, type Database, type Manuscript } from './db';
-import { createManuscript, docOf, getManuscript } from './manuscripts';
+import { docOf, getManuscript } from './manuscripts';
+import { createManuscript } from './desk-manuscripts';
 import { idOf, sift, soundManuscripts } from './repair';
 
 /** The words a list is headed by in a style. */

@@ -8,14 +8,8 @@ import { EditorState } from 'prosemirror-state';
 import type { Node } from 'prosemirror-model';
 import { readDoc, sameDocument, schema, storeDoc } from '$lib/core/manuscript';
 import { Database, type Manuscript } from '$lib/data/db';
-import {
-	createManuscript,
-	docOf,
-	listManuscripts,
-	removeManuscript,
-	saveManuscript,
-	textChangedAt
-} from '$lib/data/manuscripts';
+import { docOf, listManuscripts, saveManuscript, textChangedAt } from '$lib/data/manuscripts';
+import { createManuscript, removeManuscript } from '$lib/data/desk-manuscripts';
 import { Autosave, type SaveState } from './autosave';
 import { closingsDone, Persistence, type Conflict } from './persistence';
 import { MemoryStorage } from '$lib/data/memory-storage';

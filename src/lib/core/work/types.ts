@@ -131,7 +131,7 @@ export function newWork(title: string, manuscripts: string[], now = Date.now()):
 		parts: manuscripts.map((m) => chapterOf(m)),
 		style: null,
 		settings: { ...USUAL_SETTINGS },
-		page: cleanPage({ kind: 'thesis-front' }),
+		page: cleanPage({ kind: 'thesis-front', changes: { pageNumbers: 'decimal', contents: 0 } }),
 		front: { contents: true, figures: false, tables: false },
 		bibliography: { heading: '', settings: cleanBibliography(null) },
 		createdAt: now,

@@ -3,7 +3,8 @@
 	import { goto } from '$app/navigation';
 	import { db, storageMessage, type Manuscript } from '$lib/data/db';
 	import type { Work } from '$lib/core/work';
-	import { createManuscript, listManuscripts } from '$lib/data/manuscripts';
+	import { listManuscripts } from '$lib/data/manuscripts';
+	import { createManuscript } from '$lib/data/desk-manuscripts';
 	import { listWorks } from '$lib/data/works';
 	import { DOCUMENT_ENDINGS } from '$lib/core/document/readers/formats';
 	import { library } from '$lib/services/library.svelte';

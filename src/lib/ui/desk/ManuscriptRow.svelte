@@ -6,7 +6,8 @@
 	import type { Manuscript } from '$lib/data/db';
 	import { DAYS_KEPT } from '$lib/data/bin';
 	import { isBeingWritten } from '$lib/data/lock';
-	import { duplicateManuscript, removeManuscript, restoreManuscript, saveManuscript } from '$lib/data/manuscripts';
+	import { saveManuscript } from '$lib/data/manuscripts';
+	import { duplicateManuscript, removeManuscript, restoreManuscript } from '$lib/data/desk-manuscripts';
 	import { openStrip } from '$lib/data/strip';
 	import { splitManuscript } from '$lib/data/works';
 	import { inBackground } from '$lib/services/problems';

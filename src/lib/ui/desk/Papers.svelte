@@ -1,6 +1,6 @@
 <script lang="ts">
 	/** Kinds of paper that a manuscript can be started from. */
-	import { PAPERS } from '$lib/data/manuscripts';
+	import { PAPERS } from '$lib/data/desk-manuscripts';
 	import Press from '../kit/Press.svelte';
 	let { onstart }: { onstart: (kind: string) => void } = $props();
 </script>

@@ -1,7 +1,7 @@
 <script lang="ts">
 	/** Offers the guide to who has not written here yet. */
 	import { goto } from '$app/navigation';
-	import { createManuscript } from '$lib/data/manuscripts';
+	import { createManuscript } from '$lib/data/desk-manuscripts';
 	import { inBackground } from '$lib/services/problems';
 	import { guide } from '$lib/services/guide.svelte';
 	import Btn from '../kit/Btn.svelte';

@@ -75,7 +75,7 @@
 	{#if notes || facts.rows.some((r) => r.notes)}{@render scope('Notes', 'notes')}{/if}
 	{@render scope('Figures, tables', 'things')}
 	{#if numeric}{@render scope('Source numbers', 'numbers')}{/if}
-	{#if !numeric}{@render scope('Full references', 'full')}{/if}
+	{#if notes}{@render scope('Full references', 'full')}{/if}
 	<label
 		><span>Bibliography</span>
 		<Pick
@@ -211,6 +211,7 @@
 		width: 100%;
 	}
 	.pair :global(small) {
+		padding-left: 7px;
 		font-size: 13px;
 		margin: 0;
 	}

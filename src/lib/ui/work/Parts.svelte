@@ -5,6 +5,7 @@
 	import { flip } from 'svelte/animate';
 	import { dragHandle, dragHandleZone } from 'svelte-dnd-action';
 	import type { WorkPart } from '$lib/core/work';
+	import type { Manuscript } from '$lib/data/db';
 	import Btn from '../kit/Btn.svelte';
 	import Field from '../kit/Field.svelte';
 	import { DotsHorizontalOutline } from '../parts/icons';
@@ -52,6 +53,11 @@
 		e.stopPropagation();
 		move(k, e.key === 'ArrowUp' ? -1 : 1);
 	}
+	/** What is said below its title. */
+	const about = (row: ChapterRow, m: Manuscript): string =>
+		[`changed ${when(m.updatedAt)}`, row.notes, row.otherStyle && `alone in ${row.otherStyle}`]
+			.filter(Boolean)
+			.join(' · ');
 	const when = (t: number) => formatDistanceToNowStrict(t, { addSuffix: true });
 </script>
 
@@ -94,10 +100,7 @@
 				<div class="name">
 					{#if manuscript}
 						<h2><a href="/draft/{manuscript.id}">{manuscript.title}</a></h2>
-						<p>
-							changed {when(manuscript.updatedAt)}{row.notes ? ` · ${row.notes}` : ''}{#if row.otherStyle}
-								· alone in {row.otherStyle}{/if}
-						</p>
+						<p>{about(row, manuscript)}</p>
 					{:else}
 						<h2>{titleOf(row)}</h2>
 						<p>It may be in the bin; put back, it stands here again.</p>
@@ -203,6 +206,9 @@
 		font-size: 12.5px;
 	}
 	.checks a {
+		display: inline-flex;
+		gap: 7px;
+		align-items: center;
 		color: var(--marigold);
 	}
 	.more {

@@ -277,6 +277,8 @@
 	.left :global(.work-title) {
 		font: 600 26px/1.25 var(--serif);
 		letter-spacing: -0.01em;
+		color: var(--ink);
+		text-align: left;
 		width: 100%;
 		text-overflow: ellipsis;
 	}

@@ -10,7 +10,9 @@
 		proof: () => import('$lib/ui/proof/ProofView.svelte'),
 		'hand-in': () => import('$lib/ui/handin/HandInView.svelte')
 	};
-	const view = $derived((page.params.view ?? '') as keyof typeof views);
+	const asked = $derived(page.params.view ?? '');
+	// what is no view of a work is the work itself
+	const view = $derived((asked in views ? asked : '') as keyof typeof views);
 </script>
 
 <PrintsPages home="/work/{id}">
