@@ -32,7 +32,7 @@ test('backup: saved, looked at before it is restored, restored, and taken back',
 	await dialog.getByRole('button', { name: 'Close', exact: true }).last().click();
 	await page.getByRole('button', { name: /backup/i }).click();
 	await upload(Buffer.from(text));
-	await expect(dialog).toContainText('add 67 sources and 3 manuscripts');
+	await expect(dialog).toContainText('add 67 sources and 6 manuscripts');
 	await dialog.getByRole('button', { name: 'Restore', exact: true }).click();
 	await expect(dialog).toBeHidden();
 	await expect(page.getByText('67 sources')).toBeVisible();

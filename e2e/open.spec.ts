@@ -112,7 +112,7 @@ test('nothing is kept before the person says so, and what is no document is said
 	await dialog.getByRole('button', { name: 'Cancel' }).click();
 	await expect(dialog).toBeHidden();
 	await expect(page.getByText('67 sources')).toBeVisible();
-	await expect(page.getByText('3 manuscripts')).toBeVisible();
+	await expect(page.getByText('6 manuscripts')).toBeVisible();
 	done();
 });
 

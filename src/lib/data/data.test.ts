@@ -6,6 +6,7 @@ import { test } from 'node:test';
 import { Database, storageMessage, type Manuscript } from './db';
 import { ManuscriptWriter, saveManuscript, versionsOf } from './manuscripts';
 import { createManuscript, duplicateManuscript, removeManuscript, restoreManuscript } from './desk-manuscripts';
+import { changeWork } from './works';
 import { beginEmpty, bringDemo, demoLeft, seedOnce, type DemoTexts } from './seed';
 import { addSources, editSource, journalOf, KeyTaken, removeSources, saveSource } from './sources';
 import { describe, openStrip, storeStrip } from './strip';
@@ -23,6 +24,7 @@ const demo = async (): Promise<DemoTexts> => {
 		chapter: read('chapter.txt'),
 		article: read('article.txt'),
 		essay: read('essay.txt'),
+		winters: ['burners', 'women', 'arcs'].map((n) => read(`winters/${n}.txt`)),
 		pictures: Object.fromEntries(['quay', 'hours', 'lamps'].map((n) => [n, demoPicture(n)]))
 	};
 };
@@ -31,15 +33,19 @@ test('the demo comes once; what a person changes or deletes stays so', async () 
 	const base = fresh();
 	await seedOnce(base, demo);
 	assert.equal(await base.sources.count(), 67);
-	assert.equal(await base.manuscripts.count(), 3);
+	assert.equal(await base.manuscripts.count(), 6);
 	await base.manuscripts.delete('shore');
 	await seedOnce(base, demo);
-	assert.equal(await base.manuscripts.count(), 2);
+	assert.equal(await base.manuscripts.count(), 5);
 	const m = (await base.manuscripts.get('lamplighters'))!;
 	assert.ok(m.words > 2000 && openStrip(m.strip).ticks.length === 46);
 	readDoc(m.doc).check();
 	// every picture of a figure is kept, and kept once
-	assert.deepEqual(await base.assets.toCollection().primaryKeys(), [...assetsIn(readDoc(m.doc))].sort());
+	const women = (await base.manuscripts.get('women'))!;
+	assert.deepEqual(
+		await base.assets.toCollection().primaryKeys(),
+		[...new Set([...assetsIn(readDoc(m.doc)), ...assetsIn(readDoc(women.doc))])].sort()
+	);
 	assert.equal(await base.assets.count(), 3);
 });
 
@@ -47,11 +53,12 @@ test('beginning empty can be taken back', async () => {
 	const base = fresh();
 	await seedOnce(base, demo);
 	await beginEmpty(base, demo);
-	assert.deepEqual([await base.sources.count(), await base.manuscripts.count()], [0, 0]);
+	assert.deepEqual([await base.sources.count(), await base.manuscripts.count(), await base.works.count()], [0, 0, 0]);
 	await seedOnce(base, demo);
 	assert.equal(await base.sources.count(), 0);
 	await bringDemo(base, demo);
-	assert.deepEqual([await base.sources.count(), await base.manuscripts.count()], [67, 3]);
+	assert.deepEqual([await base.sources.count(), await base.manuscripts.count()], [67, 6]);
+	assert.equal(await base.works.count(), 1);
 });
 
 test('removing the demo leaves what the person made, changed or cites', async () => {
@@ -67,15 +74,27 @@ test('removing the demo leaves what the person made, changed or cites', async ()
 	const left = await demoLeft(base, demo);
 	assert.deepEqual(
 		left.manuscripts.map((m) => m.id),
-		['lamplighters', 'who-paid']
+		['lamplighters', 'who-paid', 'burners', 'women', 'arcs']
 	);
+	// chapters of a work that the person has changed stay with it
+	await changeWork('work-winters', (w) => ({ ...w, title: 'My winters' }), base);
 	await beginEmpty(base, demo);
-	assert.deepEqual((await base.manuscripts.toArray()).map((m) => m.title).sort(), ['Mine', 'My shore']);
+	assert.deepEqual((await base.manuscripts.toArray()).map((m) => m.title).sort(), [
+		'Mine',
+		'My shore',
+		'The winter of the arcs',
+		'The winter of the burners',
+		'The winter of the women'
+	]);
 	const here = new Set((await base.sources.toArray()).map((s) => s.key));
 	for (const key of ['abara1931', 'sund1929']) assert.ok(here.has(key), key);
 	const shore = [...usesIn((await base.manuscripts.get('shore'))!).keys()];
 	assert.ok(shore.length > 5 && shore.every((id) => here.has(id)), 'what the changed one cites stays');
-	assert.equal(here.size, new Set([...shore, 'abara1931', 'sund1929']).size + 1);
+	const winters = await Promise.all(
+		['burners', 'women', 'arcs'].map(async (id) => usesIn((await base.manuscripts.get(id))!))
+	);
+	const inWinters = winters.flatMap((w) => [...w.keys()]);
+	assert.equal(here.size, new Set([...shore, ...inWinters, 'abara1931', 'sund1929']).size + 1);
 	await bringDemo(base, demo);
 	assert.equal(await base.sources.count(), 68);
 	assert.equal((await base.manuscripts.get('shore'))!.title, 'My shore');

@@ -13,6 +13,7 @@ import { docOf, getManuscript, listManuscripts, ManuscriptWriter, saveManuscript
 import { createManuscript, removeManuscript } from './desk-manuscripts';
 import { soundSources } from './repair';
 import { toRepair } from './repair-source';
+import { isWork } from '../core/work';
 import { repairSource } from './repair-source';
 import { rowFault } from './row-schemas';
 import { isManuscript, isOwnStyle, isSource, isVersion } from './rows';
@@ -99,6 +100,14 @@ const good: Source = {
 };
 const goodManuscript = { id: 'm', doc: { version: 2, content: '{}' } };
 const goodVersion = { manuscriptId: 'm', at: 1, doc: { version: 2, content: {} } };
+const goodWork = {
+	id: 'work-w',
+	title: 'Winters',
+	parts: [
+		{ t: 'part', id: 'p', title: 'One' },
+		{ t: 'text', id: 'c', manuscript: 'm', numbered: true, shares: true }
+	]
+};
 const goodStyle = { id: 'own-x', title: 'X', xml: '<style/>', parent: '' };
 
 /** A sound row with something put in, taken out or exchanged, at any depth. */
@@ -131,7 +140,8 @@ test('the quick guards and the Joi schemas say the same of any row (property)', 
 		['sources', isSource, good],
 		['manuscripts', isManuscript, goodManuscript],
 		['versions', isVersion, goodVersion],
-		['styles', isOwnStyle, goodStyle]
+		['styles', isOwnStyle, goodStyle],
+		['works', isWork, goodWork]
 	] as const) {
 		assert.equal(guard(row), true);
 		assert.equal(rowFault(table, row), '');

@@ -18,6 +18,8 @@ import { soundSources } from './repair';
 import { describe } from './strip';
 import { usesIn } from './uses';
 import type { Source } from '$lib/core/source';
+import { newWork, textsOf, type Work } from '$lib/core/work';
+import { listWorks } from './works';
 
 interface DemoSource {
 	key: string;
@@ -33,6 +35,8 @@ export interface DemoTexts {
 	chapter: string;
 	article: string;
 	essay: string;
+	/** Chapters of the bound work, in order. */
+	winters: string[];
 	/** Pictures by their names, as data addresses. */
 	pictures: Record<string, string>;
 }
@@ -116,16 +120,50 @@ export function demoManuscripts(t: DemoTexts, now = Date.now()): Manuscript[] {
 			'MLA 9th',
 			'in-text',
 			day * 9
+		),
+		...WINTERS.map(([id, title], i) =>
+			make(
+				id,
+				title,
+				'Thesis chapter',
+				t.winters[i],
+				'chicago-fullnote-bibliography',
+				'Chicago 17th, full note',
+				'footnotes',
+				day * (12 + i)
+			)
 		)
 	];
 }
 
+/** Chapters of the bound work: what they are called, and their ids. */
+const WINTERS: [id: string, title: string][] = [
+	['burners', 'The winter of the burners'],
+	['women', 'The winter of the women'],
+	['arcs', 'The winter of the arcs']
+];
+
+export function demoWorks(now = Date.now()): Work[] {
+	const at = now - 86_400_000 * 11;
+	const work = newWork(
+		'Three winters: Lamplighting in Port Ennis',
+		WINTERS.map(([id]) => id),
+		at
+	);
+	return [
+		{ ...work, id: 'work-winters', authors: ['Vera Lindgate'], front: { contents: true, figures: true, tables: true } }
+	];
+}
+
 async function loadTexts(): Promise<DemoTexts> {
-	const [library, chapter, article, essay, quay, hours, lamps] = await Promise.all([
+	const [library, chapter, article, essay, burners, women, arcs, quay, hours, lamps] = await Promise.all([
 		import('$demo/library.json'),
 		import('$demo/chapter.txt?raw'),
 		import('$demo/article.txt?raw'),
 		import('$demo/essay.txt?raw'),
+		import('$demo/winters/burners.txt?raw'),
+		import('$demo/winters/women.txt?raw'),
+		import('$demo/winters/arcs.txt?raw'),
 		import('$demo/pictures/quay.png?inline'),
 		import('$demo/pictures/hours.png?inline'),
 		import('$demo/pictures/lamps.png?inline')
@@ -135,6 +173,7 @@ async function loadTexts(): Promise<DemoTexts> {
 		chapter: chapter.default,
 		article: article.default,
 		essay: essay.default,
+		winters: [burners.default, women.default, arcs.default],
 		pictures: { quay: quay.default, hours: hours.default, lamps: lamps.default }
 	};
 }
@@ -149,17 +188,19 @@ const demoAssets = (t: DemoTexts): Asset[] =>
 export async function seedOnce(base: Database = db, load = loadTexts): Promise<void> {
 	if (await base.settings.get('begun')) return;
 	const texts = await load();
-	await base.transaction('rw', [base.sources, base.manuscripts, base.settings, base.assets], async () => {
+	await base.transaction('rw', [base.sources, base.manuscripts, base.works, base.settings, base.assets], async () => {
 		if (await base.settings.get('begun')) return;
 		await base.assets.bulkPut(demoAssets(texts));
 		await base.sources.bulkPut(demoSources(texts.library));
 		await base.manuscripts.bulkPut(demoManuscripts(texts));
+		await base.works.bulkPut(demoWorks());
 		await base.settings.put({ key: 'begun', value: 'demo' });
 	});
 }
 
 export interface DemoLeft {
 	manuscripts: Manuscript[];
+	works: Work[];
 	sources: Source[];
 	/** Demo records that the person has changed or uses, and that therefore stay. */
 	kept: { manuscripts: number; sources: number };
@@ -177,7 +218,12 @@ export async function demoLeft(base: Database = db, load = loadTexts): Promise<D
 	const ids = new Set(demoManuscripts(texts).map((m) => m.id));
 	const all = await listManuscripts(base);
 	const demo = all.filter((m) => ids.has(m.id));
-	const manuscripts = demo.filter(untouched);
+	const known = new Set(demoWorks().map((w) => w.id));
+	const bound = await listWorks(base);
+	const works = bound.filter((w) => known.has(w.id) && untouched(w));
+	// what the person has bound into a work stays with it
+	const inOwn = new Set(bound.filter((w) => !works.includes(w)).flatMap((w) => textsOf(w).map((p) => p.manuscript)));
+	const manuscripts = demo.filter((m) => untouched(m) && !inOwn.has(m.id));
 	const gone = new Set(manuscripts.map((m) => m.id));
 	const used = new Set<string>();
 	for (const m of all) if (!gone.has(m.id)) for (const id of mentioned(m)) used.add(id);
@@ -187,6 +233,7 @@ export async function demoLeft(base: Database = db, load = loadTexts): Promise<D
 	const sources = mine.filter((s) => untouched(s) && !used.has(s.id));
 	return {
 		manuscripts,
+		works,
 		sources,
 		kept: { manuscripts: demo.length - manuscripts.length, sources: mine.length - sources.length }
 	};
@@ -209,7 +256,8 @@ function mentioned(m: Manuscript): Iterable<string> {
  */
 export async function beginEmpty(base: Database = db, load = loadTexts): Promise<DemoLeft> {
 	const left = await demoLeft(base, load);
-	await base.transaction('rw', base.sources, base.manuscripts, base.versions, base.settings, async () => {
+	await base.transaction('rw', [base.sources, base.manuscripts, base.versions, base.works, base.settings], async () => {
+		await base.works.bulkDelete(left.works.map((w) => w.id));
 		await base.sources.bulkDelete(left.sources.map((s) => s.id));
 		await base.manuscripts.bulkDelete(left.manuscripts.map((m) => m.id));
 		await base.settings.put({ key: 'begun', value: 'empty' });
@@ -222,7 +270,7 @@ export async function beginEmpty(base: Database = db, load = loadTexts): Promise
 export async function bringDemo(base: Database = db, load = loadTexts): Promise<void> {
 	const texts = await load();
 	const put: Source[] = [];
-	await base.transaction('rw', [base.sources, base.manuscripts, base.settings, base.assets], async () => {
+	await base.transaction('rw', [base.sources, base.manuscripts, base.works, base.settings, base.assets], async () => {
 		await base.assets.bulkPut(demoAssets(texts));
 		const taken = new Set((await base.sources.orderBy('key').keys()) as string[]);
 		for (const s of demoSources(texts.library)) {
@@ -231,6 +279,7 @@ export async function bringDemo(base: Database = db, load = loadTexts): Promise<
 		}
 		await base.sources.bulkAdd(put);
 		for (const m of demoManuscripts(texts)) if (!(await base.manuscripts.get(m.id))) await base.manuscripts.add(m);
+		for (const w of demoWorks()) if (!(await base.works.get(w.id))) await base.works.add(w);
 		await base.settings.put({ key: 'begun', value: 'demo' });
 	});
 	announce({ put: put.map((s) => s.id), gone: [] }, put);

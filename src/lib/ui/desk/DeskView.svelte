@@ -31,8 +31,14 @@
 	/** Manuscripts are chosen to be bound into a work. */
 	let binding = $state(false);
 	const bound = $derived(new Set(works.flatMap((w) => w.parts.flatMap((p) => (p.t === 'text' ? [p.manuscript] : [])))));
-	/** Those that stand alone. */
-	const loose = $derived((list ?? []).filter((m) => !bound.has(m.id)));
+	/** Works with their chapters, and what stands alone; what was changed last is the first. */
+	const rows = $derived.by((): (Work | Manuscript)[] => {
+		const all = list ?? [];
+		const at = new Map(all.map((m) => [m.id, m.updatedAt]));
+		for (const w of works)
+			at.set(w.id, Math.max(w.updatedAt, ...w.parts.map((p) => (p.t === 'text' ? (at.get(p.manuscript) ?? 0) : 0))));
+		return [...works, ...all.filter((m) => !bound.has(m.id))].sort((a, b) => at.get(b.id)! - at.get(a.id)!);
+	});
 	/** Files that are being opened. */
 	let opening = $state.raw<File[] | null>(null);
 	/** Documents, and what lies beside them. */
@@ -115,11 +121,10 @@
 		</div>
 	{:else}
 		<ul>
-			{#each works as w (w.id)}
-				<li><WorkCard work={w} chapters={list} /></li>
-			{/each}
-			{#each loose as m (m.id)}
-				<li><ManuscriptRow manuscript={m} /></li>
+			{#each rows as r (r.id)}
+				<li>
+					{#if 'parts' in r}<WorkCard work={r} chapters={list} />{:else}<ManuscriptRow manuscript={r} />{/if}
+				</li>
 			{/each}
 		</ul>
 	{/if}

@@ -56,7 +56,14 @@ export async function readProof(id: string): Promise<Proof | string> {
 	};
 	const findings = proofread(facts);
 	const outline = readOutline(doc);
-	const where = (pos: number) => (pos < 0 ? '' : (outline[sectionAt(outline, pos)]?.title ?? 'Beginning'));
+	const where = (pos: number): string => {
+		if (pos < 0) return '';
+		const at = sectionAt(outline, pos);
+		const title = outline[at]?.title ?? 'Beginning';
+		// sections of a work are those of some chapter
+		const chapter = f.whole && outline.slice(0, at + 1).findLast((s) => s.level <= 2);
+		return chapter && chapter.title !== title ? `${chapter.title} · ${title}` : title;
+	};
 	const groups = CHECKS.map((check) => ({
 		check,
 		findings: findings.filter((x) => x.check === check.name).map((x) => ({ ...x, section: where(x.pos) }))

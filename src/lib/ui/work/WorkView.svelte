@@ -158,8 +158,9 @@
 {:else if open && work && facts && open.style}
 	<main class="bound">
 		<div class="left">
+			<h1 class="unseen">{work.title || 'Untitled work'}</h1>
 			<Field
-				look="bare"
+				look="quiet"
 				class="work-title"
 				shown={work.title}
 				placeholder="What the work is called"
@@ -278,9 +279,17 @@
 		font: 600 26px/1.25 var(--serif);
 		letter-spacing: -0.01em;
 		color: var(--ink);
-		text-align: left;
 		width: 100%;
+		margin-left: -7px;
 		text-overflow: ellipsis;
+	}
+	/* the field shows it; who reads by headings finds it here */
+	.unseen {
+		position: absolute;
+		width: 1px;
+		height: 1px;
+		overflow: hidden;
+		clip-path: inset(50%);
 	}
 	.lead {
 		color: var(--ink-3);
