@@ -42,7 +42,6 @@
 		menu = false;
 		if (await isBeingWritten(m.id))
 			return toasts.say(`“${m.title}” is open in another tab. Close it there, then take it apart.`);
-		const { splitManuscript } = await import('$lib/data/works');
 		const done = await splitManuscript(m.id);
 		if (!done)
 			return toasts.say(`“${m.title}” has fewer than two sections with headings: there is nothing to take apart.`);

@@ -85,7 +85,7 @@
 	async function restyle(style: { id: string; title: string }) {
 		const answer = await open!.service.styleInfo({ ...style, lang: '' });
 		if (!answer.ok) return toasts.say(`${answer.message} Nothing was changed.`);
-		const { restyle: go, styleIn } = await import('$lib/services/restyle');
+		const { restyle: go, styleIn } = await import('./restyle');
 		const info = answer.value;
 		const done = await go(sharing(), info);
 		const before = open!.style!;
@@ -96,7 +96,7 @@
 		said(`Style changed to ${info.title}`, done);
 	}
 	async function repaper(kind: string) {
-		const { changePapers } = await import('$lib/services/restyle');
+		const { changePapers } = await import('./restyle');
 		const name = kindOf(kind).name;
 		const done = await changePapers(sharing(), (now) => ({ ...changeKind(cleanPage(now), kind) }));
 		await open!.change(`Kind of paper changed to ${name}`, (w) => ({ ...w, page: changeKind(w.page, kind) }));
