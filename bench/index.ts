@@ -5,10 +5,15 @@ import { makeClusters, makeItems } from './corpus';
 import { runDocumentBench } from './document';
 import { runLibraryBench } from './library';
 import { runBench } from './run';
+import { runWorksBench } from './works';
 import STYLES from './styles.json';
 
 const args = process.argv.slice(2);
 const small = args.includes('--small');
+if (args.includes('--works')) {
+	runWorksBench({ small, log: console.log });
+	process.exit(0);
+}
 console.log(`Node ${process.versions.node}`);
 if (!args.includes('--library')) {
 	runBench({ small, alone: args.includes('--alone'), log: console.log, gc: () => void global.gc?.() });
@@ -30,5 +35,6 @@ if (!args.includes('--library')) {
 		held.format({ clusters });
 	}
 }
+if (!args.includes('--library')) runWorksBench({ small, log: console.log });
 if (!args.includes('--library')) await runDocumentBench({ small, log: console.log });
 await runLibraryBench({ small, log: console.log, gc: () => void global.gc?.() });

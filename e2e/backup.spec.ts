@@ -81,3 +81,25 @@ test('a colleague’s backup: their sources come in through the report, what bot
 	await expect(page.getByLabel('Shelves')).toHaveValue('Their shelf');
 	await expect(page.getByText('“kept by them”')).toBeVisible();
 });
+
+test('little room: it is said on the desk, and what can go is offered with what is best done first', async ({
+	page
+}) => {
+	const done = watchErrors(page);
+	await page.addInitScript(() => {
+		navigator.storage.estimate = () => Promise.resolve({ usage: 900, quota: 1000 });
+	});
+	await openDesk(page);
+	await page.getByRole('button', { name: 'More for Who paid for the light?' }).click();
+	await page.getByRole('button', { name: 'Delete' }).filter({ visible: true }).click();
+	await expect(page.getByRole('button', { name: 'Bin (1)' })).toBeVisible();
+	await page.getByRole('button', { name: 'Little room is left' }).click();
+	const dialog = page.getByRole('dialog', { name: 'Backup' });
+	await expect(dialog.getByRole('alert')).toContainText('Save a backup first');
+	await expectAccessible(page);
+	await dialog.getByRole('button', { name: 'Empty the bin: 1 item, for good' }).click();
+	await expect(dialog).toContainText('Nothing of it can go by itself');
+	await page.keyboard.press('Escape');
+	await expect(page.getByRole('button', { name: 'Bin (1)' })).toBeHidden();
+	done();
+});

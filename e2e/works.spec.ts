@@ -47,7 +47,7 @@ test('manuscripts are bound into a work; order by keys, menu and drag; undo; unb
 	await expect(page.getByText('Chapters put in another order')).toBeVisible();
 	// taken out, and back
 	await page.getByRole('button', { name: 'More for What the lamps did to the shore' }).click();
-	await page.getByRole('button', { name: 'Take out of the work' }).filter({ visible: true }).click();
+	await page.getByRole('button', { name: 'Remove from the work' }).filter({ visible: true }).click();
 	await expect(rows(page)).toHaveText(['The lamplighters of Port Ennis']);
 	await page.getByRole('button', { name: 'Undo' }).last().click();
 	await expect(rows(page)).toHaveCount(2);

@@ -177,25 +177,9 @@ const SHOTS = {
 			.waitFor();
 		await p.waitForTimeout(300);
 	},
-	table: async (p) => {
-		await p.goto(`${base}/draft/shore`);
-		await ready(p);
-		const sheet = p.getByRole('textbox', { name: 'Manuscript text' });
-		await sheet.getByText('Harbour lighting').first().click();
-		await p.keyboard.press('End');
-		await p.getByRole('button', { name: 'Insert', exact: true }).click();
-		await p.getByRole('menuitem', { name: 'Table…' }).click();
-		await p.getByRole('button', { name: 'Insert table' }).click();
-		for (const w of ['Quay', 'Lamps', 'Moths a night', 'Long Quay', '41', '212', 'Fish market', '12', '97']) {
-			await p.keyboard.type(w);
-			await p.keyboard.press('Tab');
-		}
-		await sheet.locator('.caption').first().click();
-		await p.keyboard.type('Lamps and catches, May to August');
-		await sheet.getByText('212').click();
-		await p.getByRole('button', { name: 'Rows, columns and cells' }).click();
-		await p.getByRole('menuitem', { name: 'Row above' }).waitFor();
-		await p.waitForTimeout(400);
+	'bound-work': async (p) => {
+		await p.goto(`${base}/work/work-winters`);
+		await p.getByRole('list', { name: 'Chapters' }).waitFor();
 	},
 	'page-panel': async (p) => {
 		await p.goto(`${base}/draft/who-paid?side=page`);

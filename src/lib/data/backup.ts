@@ -10,6 +10,7 @@ import { db, type Database, type Manuscript, type OwnStyle, type Setting, type V
 import { rowFault } from './row-schemas';
 import { isVersion, wholeManuscript, wholeStyle } from './rows';
 import { isSetting, putSetting } from './settings';
+import { unpacked } from './versions';
 import { openStrip } from './strip';
 
 const FORMAT = 'rapid-quill-backup';
@@ -62,7 +63,7 @@ export async function makeBackup(base: Database = db): Promise<Backup> {
 		savedAt: new Date().toISOString(),
 		...all,
 		manuscripts: opened(all.manuscripts).map((m) => ({ ...m, strip: openStrip(m.strip) })),
-		versions: opened(all.versions),
+		versions: opened(await Promise.all(all.versions.map(unpacked))),
 		assets: all.assets.map((a) => ({ id: a.id, data: assetToData(a) }))
 	};
 }

@@ -1,10 +1,9 @@
 /** Manuscripts and their earlier states. */
-import Dexie from 'dexie';
 import { newId, readDoc, setDocAttrs, settingsOf, styleOf, type DocStyle } from '$lib/core/manuscript';
 import type { Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
 import { db, type Database, type Manuscript, type Version } from './db';
-import { soundManuscripts, soundVersions } from './repair';
+import { soundManuscripts } from './repair';
 
 const VERSION_GAP = 5 * 60 * 1000;
 const VERSIONS_KEPT = 40;
@@ -161,18 +160,4 @@ export class ManuscriptWriter {
 	accept(row: Manuscript): void {
 		this.last = row;
 	}
-}
-
-// --- versions -------------------------------------------------------------------------------------------------------
-
-/** Earlier versions of a manuscript, the latest first. */
-export const versionsOf = async (id: string, base: Database = db): Promise<Version[]> =>
-	soundVersions(
-		await base.versions.where('[manuscriptId+at]').between([id, Dexie.minKey], [id, Dexie.maxKey]).reverse().toArray(),
-		base
-	);
-
-/** Keeps a state as a version of its own, whatever the time since the last one. */
-export async function keepVersion(v: Version, base: Database = db): Promise<void> {
-	await base.versions.add(v);
 }

@@ -3,7 +3,7 @@ import { readDoc, storeDoc, writeLocator, type DocCite } from '$lib/core/manuscr
 import { compareDocs, type Comparison } from '$lib/core/manuscript/compare';
 import { shortLabel } from '$lib/core/source';
 import type { Version } from '$lib/data/db';
-import { keepVersion } from '$lib/data/manuscripts';
+import { keepVersion } from '$lib/data/versions';
 import type { Draft } from './draft.svelte';
 import { BIBLIOGRAPHY_MAY_GO } from './plugins';
 

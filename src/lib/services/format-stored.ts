@@ -35,6 +35,8 @@ export interface FormattedManuscript {
 	entriesAt: ((pos: number) => EntryOutput[] | null) | null;
 	/** The work that it is, whole. */
 	whole: WholeWork | null;
+	/** Why it is as if it stood alone, though it is bound in a work. */
+	alone: string;
 	/** Cited and listed sources that the library has. */
 	sources: Source[];
 	/** Pictures of the text by their names, as data addresses. */
@@ -83,7 +85,7 @@ export async function formatStored(
 }
 
 async function formatText(
-	{ manuscript, doc, whole, place }: StoredText,
+	{ manuscript, doc, whole, place, alone }: StoredText,
 	service: FormattingService
 ): Promise<FormattedManuscript | NotFormatted> {
 	const style = styleOf(doc)!;
@@ -123,6 +125,7 @@ async function formatText(
 		result,
 		entriesAt,
 		whole,
+		alone,
 		sources,
 		pictures: new Map((await getAssets(assetsIn(doc))).map((a) => [a.id, assetToData(a)])),
 		instead

@@ -2,7 +2,7 @@
 import type { Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
 import { ManuscriptError, setDocAttrs, settingsOf, styleOf } from '$lib/core/manuscript';
-import { isWorkId, joinWork, placeOf, styleOfWork, textsOf, type Joined, type Place, type Work } from '$lib/core/work';
+import { isWorkId, joinWork, placeOf, styleOfWork, type Joined, type Place, type Work } from '$lib/core/work';
 import { storageMessage, type Manuscript } from '$lib/data/db';
 import { docOf, getManuscript } from '$lib/data/manuscripts';
 import { chaptersOf, docsOf, getWork, listHeading, worksWith } from '$lib/data/works';
@@ -18,6 +18,8 @@ export interface StoredText {
 	whole: WholeWork | null;
 	/** The work that it is a chapter of. */
 	place: ChapterPlace | null;
+	/** Why it is shown as if it stood alone, though it is bound in a work; empty where it is not so. */
+	alone: string;
 }
 
 export interface WholeWork {
@@ -86,18 +88,22 @@ export async function readStored(id: string, service: AskStyle): Promise<StoredT
 			if (!whole.chapters.size)
 				return 'No chapter of this work is on the desk. Add one, or put those of the bin back; the work itself is kept.';
 			const { title, authors } = work;
-			return { manuscript: { id, title, authors }, doc: whole.joined.doc, whole, place: null };
+			return { manuscript: { id, title, authors }, doc: whole.joined.doc, whole, place: null, alone: '' };
 		}
 		const manuscript = await getManuscript(id);
 		if (!manuscript)
 			return 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
 		const doc = docOf(manuscript);
-		const place = await placeIn(id, doc, service);
-		return { manuscript, doc: inPlace(doc, place), whole: null, place };
+		let place: ChapterPlace | null = null;
+		let alone = '';
+		try {
+			place = await placeIn(id, doc, service);
+		} catch (e) {
+			if (!(e instanceof ManuscriptError)) throw e;
+			alone = `Another chapter of its work cannot be read: numbers are those of this text alone. ${e.message}`;
+		}
+		return { manuscript, doc: inPlace(doc, place), whole: null, place, alone };
 	} catch (e) {
 		return e instanceof ManuscriptError ? e.message : storageMessage(e);
 	}
 }
-
-/** Of the chapters of a work, how many there are. */
-export const chapterCount = ({ work }: WholeWork): number => textsOf(work).length;

@@ -105,6 +105,7 @@ test('settings from outside are made whole', () => {
 		house: {},
 		page: {},
 		uncited: [],
+		work: null,
 		notCitations: [],
 		accepted: {}
 	});

@@ -20,7 +20,15 @@ test('settings from anywhere are made whole; whole ones stay as they are', () =>
 		page: { kind: 'essay' },
 		uncited: [{ id: 'a', why: 'x' }],
 		notCitations: ['paid (Harrow 1902)'],
-		accepted: { 'author-date': 8 }
+		accepted: { 'author-date': 8 },
+		work: {
+			begins: ['a', 'b'],
+			chapters: ['b'],
+			things: 'chapter' as const,
+			full: 'work' as const,
+			before: { chapter: 1, notes: 9, footnote: 8, endnote: 1, figure: 2, table: 0, equation: 3 },
+			elsewhere: { t: { kind: 'table' as const, number: 2, prefix: '1.', title: 'Lamps', level: 0 } }
+		}
 	};
 	assert.deepEqual(cleanSettings({ accepted: { number: 2, note: -1, key: 'x', author: 1.5 } }).accepted, { number: 2 });
 	assert.deepEqual(cleanSettings({ notCitations: ['a', 3, null] }).notCitations, ['a']);

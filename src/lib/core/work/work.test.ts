@@ -244,7 +244,7 @@ test('a chapter alone shows the numbers and the citations that it has in the who
 				);
 			}
 		),
-		{ numRuns: 60 }
+		{ numRuns: Number(process.env.FUZZ ?? 60) }
 	);
 });
 
@@ -268,7 +268,7 @@ test('a place of the whole is found again in its chapter', () => {
 				assert.ok(block.textContent.endsWith(there.textContent));
 			});
 		}),
-		{ numRuns: 60 }
+		{ numRuns: Number(process.env.FUZZ ?? 60) }
 	);
 });
 
@@ -324,7 +324,7 @@ test('taken apart at its headings and joined again, a text is what it was', () =
 				);
 			assert.deepEqual(bare(again), bare(doc));
 		}),
-		{ numRuns: 60 }
+		{ numRuns: Number(process.env.FUZZ ?? 60) }
 	);
 	assert.equal(takeApart(docFromText('# One\n\n## Only\n\nWords.')), null);
 });

@@ -5,9 +5,11 @@
 	import type { Work } from '$lib/core/work';
 	import { listManuscripts } from '$lib/data/manuscripts';
 	import { createManuscript } from '$lib/data/desk-manuscripts';
+	import { packVersions } from '$lib/data/versions';
 	import { listWorks } from '$lib/data/works';
 	import { DOCUMENT_ENDINGS } from '$lib/core/document/readers/formats';
 	import { library } from '$lib/services/library.svelte';
+	import { inBackground } from '$lib/services/problems';
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import Backup from '../sources/Backup.svelte';
@@ -56,6 +58,7 @@
 			list = [];
 			return;
 		}
+		inBackground(packVersions(), 'Earlier states of manuscripts could not be packed; they are kept as they were.');
 		const sub = liveQuery(() => listManuscripts()).subscribe({
 			next: (m) => (list = m),
 			error: (e: unknown) => {

@@ -4,7 +4,8 @@
 	import { format } from 'date-fns';
 	import { ManuscriptError, readDoc } from '$lib/core/manuscript';
 	import type { Manuscript, Version } from '$lib/data/db';
-	import { saveManuscript, versionsOf } from '$lib/data/manuscripts';
+	import { saveManuscript } from '$lib/data/manuscripts';
+	import { versionsOf } from '$lib/data/versions';
 	import { inBackground } from '$lib/services/problems';
 	import { download, fileName } from '../download';
 	import Btn from '../kit/Btn.svelte';

@@ -3,7 +3,7 @@
 	import { onMount } from 'svelte';
 	import { format, formatDistanceToNow } from 'date-fns';
 	import { storageMessage, type Version } from '$lib/data/db';
-	import { versionsOf } from '$lib/data/manuscripts';
+	import { versionsOf } from '$lib/data/versions';
 	import type { Comparison } from '$lib/core/manuscript/compare';
 	import { backTo, sinceVersion } from '$lib/editor/versions';
 	import type { Draft } from '$lib/editor/draft.svelte';

@@ -95,6 +95,12 @@ export async function makeReady(id: string, hidden: AnonymousChoice | null = nul
 	const setup = setupOf(page, r.style.lang);
 	const lists = listsOf(f, works);
 	const notes = f.instead ? [`${f.instead} This page is in APA 7th.`] : [];
+	if (f.alone) notes.push(f.alone);
+	const missing = f.whole?.joined.missing.length ?? 0;
+	if (missing)
+		notes.push(
+			`${missing} chapter${missing === 1 ? ' of this work is' : 's of this work are'} not on the desk; the file does not have ${missing === 1 ? 'it' : 'them'}.`
+		);
 	const { length: open } = reading.placeholders;
 	if (open) notes.push(`${open} place${open === 1 ? '' : 's'} still marked “source needed”.`);
 	const odd = unreadFormulas(doc);

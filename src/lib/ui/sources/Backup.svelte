@@ -8,9 +8,12 @@
 	import { askPersistence, bytes, storageState, type StorageState } from '$lib/data/persist';
 	import { getSetting, putSetting } from '$lib/data/settings';
 	import { download } from '../download';
+	import { nearlyFull } from '$lib/data/room';
 	import { library } from '$lib/services/library.svelte';
+	import { inBackground } from '$lib/services/problems';
 	import Btn from '../kit/Btn.svelte';
 	import PickFiles from '../kit/PickFiles.svelte';
+	import MakeRoom from '../parts/MakeRoom.svelte';
 	import { toasts } from '$lib/services/toasts.svelte';
 	import RestoreBackup from './RestoreBackup.svelte';
 
@@ -40,9 +43,12 @@
 		return () => sub.unsubscribe();
 	});
 	$effect(() => {
-		if (open) void storageState().then((s) => (disk = s));
-		else file = null;
+		if (!open) file = null;
+		// how full it is is looked at whenever the foot is there, and again in the window
+		inBackground(look(), 'The browser does not say how much is stored.');
 	});
+	const look = async () => (disk = await storageState());
+	const full = $derived(disk !== null && nearlyFull(disk));
 	const ago = (t: number) => formatDistanceToNowStrict(t, { addSuffix: true });
 	const late = $derived(library.sources.size > 0 && Date.now() - Math.max(last || begun, later) > LATE * DAY);
 
@@ -64,13 +70,18 @@
 </script>
 
 <Btn kind="link" class="plain" onclick={() => (open = true)}
-	>{#if late}<i class="diamond" aria-hidden="true"></i>{/if}{last ? `Last backup ${ago(last)}` : 'No backup yet'}</Btn
+	>{#if late || full}<i class="diamond" aria-hidden="true"></i>{/if}{full
+		? 'Little room is left'
+		: last
+			? `Last backup ${ago(last)}`
+			: 'No backup yet'}</Btn
 >
 {#if open}
 	<Modal bind:open title="Backup" aria-label="Backup" size="md" class="bring">
 		{#if file}
 			<RestoreBackup {file} onclose={() => (open = false)} />
 		{:else}
+			{#if full}<MakeRoom ondone={() => inBackground(look(), 'The browser does not say how much is stored.')} />{/if}
 			{#if late}
 				<p class="late">
 					<i class="diamond" aria-hidden="true"></i>Everything is in this browser only{last

@@ -6,6 +6,7 @@
 	import type { DocStyle } from '$lib/core/manuscript';
 	import { library } from '$lib/services/library.svelte';
 	import { titleOf } from '$lib/core/source';
+	import Btn from '../kit/Btn.svelte';
 	import Check from '../kit/Check.svelte';
 	import Field from '../kit/Field.svelte';
 	import Pick from '../kit/Pick.svelte';
@@ -180,7 +181,7 @@
 			{/each}
 		</dl>
 		{#if facts.shared.length > FEW && !all}
-			<button class="all" onclick={() => (all = true)}>All {facts.shared.length}</button>
+			<Btn kind="link" onclick={() => (all = true)}>All {facts.shared.length}</Btn>
 		{/if}
 	</section>
 {/if}
@@ -246,13 +247,5 @@
 	dd {
 		color: var(--ink-2);
 		font-variant-numeric: tabular-nums;
-	}
-	.all {
-		color: var(--verdigris-strong);
-		text-decoration: underline;
-		text-underline-offset: 3px;
-		font-size: 13px;
-		padding: 6px 0;
-		cursor: pointer;
 	}
 </style>

@@ -145,7 +145,7 @@
 						onclick={() => {
 							openMenu = null;
 							onremove(row);
-						}}>Take out of the work</DropdownItem
+						}}>Remove from the work</DropdownItem
 					>
 				</Dropdown>
 			</span>

@@ -55,7 +55,7 @@
 	function remove(row: ChapterRow) {
 		const name = row.part.t === 'part' ? row.part.title || 'The part' : (row.manuscript?.title ?? 'The chapter');
 		change(
-			`“${name}” taken out`,
+			`“${name}” removed`,
 			parts((list) => list.filter((p) => p.id !== row.part.id))
 		);
 		toasts.say(

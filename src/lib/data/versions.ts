@@ -1,0 +1,64 @@
+/**
+ * Earlier states of manuscripts. They are kept packed (gzip, RFC 1952, by the browser's own streams): a text of a hundred thousand words takes a
+ * megabyte as it is written, and forty states of it are kept. They are written down as they are, so that no save waits, and
+ * packed when the desk is looked at.
+ */
+import Dexie from 'dexie';
+import { db, type Database, type Version } from './db';
+import { soundVersions } from './repair';
+
+/** Shorter texts are left: packing them saves little. */
+const WORTH = 2000;
+
+const through = async (bytes: Blob, by: CompressionStream | DecompressionStream): Promise<Response> =>
+	new Response(
+		bytes.stream().pipeThrough(by as ReadableWritablePair<Uint8Array<ArrayBuffer>, Uint8Array<ArrayBuffer>>)
+	);
+
+/** A state with its text packed; itself where there is nothing to pack. */
+export async function packed(v: Version): Promise<Version> {
+	const { content } = v.doc;
+	if (typeof content !== 'string' || content.length < WORTH) return v;
+	const bytes = await (await through(new Blob([content]), new CompressionStream('gzip'))).arrayBuffer();
+	return { ...v, doc: { ...v.doc, content: new Uint8Array(bytes) } };
+}
+
+/** A state as it was written; one that cannot be unpacked is given as it is, and reading it says so. */
+export async function unpacked(v: Version): Promise<Version> {
+	const { content } = v.doc;
+	if (!(content instanceof Uint8Array)) return v;
+	try {
+		const bytes = new Blob([content as Uint8Array<ArrayBuffer>]);
+		return { ...v, doc: { ...v.doc, content: await (await through(bytes, new DecompressionStream('gzip'))).text() } };
+	} catch {
+		return v;
+	}
+}
+
+/** Packs what is not packed yet, one after the other. @returns how many characters were packed into how many bytes */
+export async function packVersions(base: Database = db): Promise<{ from: number; to: number }> {
+	const out = { from: 0, to: 0 };
+	for (const id of await base.versions.toCollection().primaryKeys()) {
+		const v = await base.versions.get(id);
+		if (!v || typeof v.doc?.content !== 'string') continue;
+		const small = await packed(v);
+		if (small === v) continue;
+		// one that was taken out meanwhile does not come back
+		const put = await base.versions.update(id, { doc: small.doc });
+		if (!put) continue;
+		out.from += v.doc.content.length;
+		out.to += (small.doc.content as Uint8Array).length;
+	}
+	return out;
+}
+
+/** Earlier versions of a manuscript, the latest first. */
+export async function versionsOf(id: string, base: Database = db): Promise<Version[]> {
+	const of = base.versions.where('[manuscriptId+at]').between([id, Dexie.minKey], [id, Dexie.maxKey]);
+	return Promise.all(soundVersions(await of.reverse().toArray(), base).map(unpacked));
+}
+
+/** Keeps a state as a version of its own, whatever the time since the last one. */
+export async function keepVersion(v: Version, base: Database = db): Promise<void> {
+	await base.versions.add(v);
+}
