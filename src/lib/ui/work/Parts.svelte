@@ -26,8 +26,11 @@
 	let items = $state.raw<Item[]>([]);
 	let root = $state<HTMLElement | null>(null);
 	let openMenu = $state<string | null>(null);
+	/** A row is in the hand: what changes elsewhere meanwhile is shown once it is put down. */
+	let dragging = false;
 	$effect(() => {
-		items = rows.map((row) => ({ id: row.part.id, row }));
+		const next = rows.map((row) => ({ id: row.part.id, row }));
+		if (!dragging) items = next;
 	});
 	const titleOf = ({ part, manuscript }: ChapterRow): string =>
 		part.t === 'part' ? part.title || 'Untitled part' : (manuscript?.title ?? 'A manuscript that is not on the desk');
@@ -71,10 +74,14 @@
 		dragDisabled: items.length < 2,
 		zoneTabIndex: -1
 	}}
-	onconsider={(e) => (items = e.detail.items)}
+	onconsider={(e) => {
+		dragging = true;
+		items = e.detail.items;
+	}}
 	onfinalize={(e) => {
 		items = e.detail.items;
 		order(items, 'Chapters put in another order');
+		dragging = false;
 	}}
 >
 	{#each items as { id, row }, k (id)}

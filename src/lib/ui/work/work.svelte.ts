@@ -58,19 +58,32 @@ export class OpenWork {
 		}
 	}
 
+	/** Steps and ways back wait for each other: an undo right behind a step takes that step back. */
+	private turn<T>(act: () => Promise<T>): Promise<T> {
+		const done = this.last.then(act);
+		// what goes wrong is said by whoever asked for it
+		this.last = done.catch(() => undefined);
+		return done;
+	}
+	private last: Promise<unknown> = Promise.resolve();
+
 	/** Changes the work, in a step of its own. */
-	async change(what: string, f: (now: Work) => Work): Promise<void> {
-		const before = await changeWork(this.id, f);
-		if (before) this.steps = [...this.steps.slice(-49), { what, before }];
+	change(what: string, f: (now: Work) => Work): Promise<void> {
+		return this.turn(async () => {
+			const before = await changeWork(this.id, f);
+			if (before) this.steps = [...this.steps.slice(-49), { what, before }];
+		});
 	}
 
 	/** Takes the last step back. @returns what it was; empty for none */
-	async undo(): Promise<string> {
-		const last = this.steps.at(-1);
-		if (!last) return '';
-		this.steps = this.steps.slice(0, -1);
-		await changeWork(this.id, () => last.before);
-		return last.what;
+	undo(): Promise<string> {
+		return this.turn(async () => {
+			const last = this.steps.at(-1);
+			if (!last) return '';
+			await changeWork(this.id, () => last.before);
+			this.steps = this.steps.slice(0, -1);
+			return last.what;
+		});
 	}
 
 	stop(): void {
