@@ -22,7 +22,7 @@ test('manuscripts are bound into a work; order by keys, menu and drag; undo; unb
 	await expect(page.getByRole('textbox', { name: 'Title of the work' })).toHaveValue('Carrying fire');
 	await expect(rows(page)).toHaveText(['What the lamps did to the shore', 'The lamplighters of Port Ennis']);
 	// the first chapter says the style; the other is written in one of its own
-	await expect(chapters(page)).toContainText('alone in Chicago 17th, full note');
+	await expect(chapters(page)).toContainText('written in Chicago 17th, full note');
 	await expectAccessible(page);
 	// keys
 	await page.getByLabel('Move The lamplighters of Port Ennis').focus();
@@ -179,5 +179,28 @@ test('a manuscript is taken apart at its headings, and joined again; undo after 
 	]);
 	await page.getByRole('button', { name: 'Undo' }).last().click();
 	await expect(rows(page)).toHaveText(SECTIONS);
+	done();
+});
+
+test('two tabs on one work: each sees what the other does, and an undo takes back its own step alone', async ({
+	page,
+	context
+}) => {
+	const done = watchErrors(page);
+	await page.goto('/work/work-winters');
+	await expect(chapters(page)).toContainText('notes 7–13');
+	await page.getByRole('combobox', { name: 'Notes' }).selectOption('anew in each chapter');
+	await expect(chapters(page)).toContainText('notes 1–7');
+	const other = await context.newPage();
+	await other.goto('/work/work-winters');
+	await expect(chapters(other)).toContainText('notes 1–7');
+	await other.getByRole('button', { name: 'Add a part' }).click();
+	await other.getByRole('textbox', { name: 'Title of the part' }).fill('After the war');
+	await other.keyboard.press('Enter');
+	await expect(page.getByRole('textbox', { name: 'Title of the part' })).toHaveValue('After the war');
+	await page.getByRole('button', { name: 'Undo' }).click();
+	await expect(page.getByText('Taken back: Notes: anew in each chapter.')).toBeVisible();
+	await expect(chapters(other)).toContainText('notes 7–13');
+	await expect(other.getByRole('textbox', { name: 'Title of the part' })).toHaveValue('After the war');
 	done();
 });

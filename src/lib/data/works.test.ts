@@ -57,7 +57,7 @@ test('bound, changed and taken back; a work in the bin leaves its chapters on th
 		textsOf((await getWork(work.id, base))!).map((p) => p.manuscript),
 		[a.id, b.id]
 	);
-	await changeWork(work.id, () => before!, base);
+	await changeWork(work.id, () => before!.before, base);
 	assert.deepEqual((await getWork(work.id, base))!.parts, work.parts);
 	assert.ok((await getWork(work.id, base))!.updatedAt > work.updatedAt, 'every change has a time of its own');
 	await removeWork(work.id, base);
@@ -65,10 +65,12 @@ test('bound, changed and taken back; a work in the bin leaves its chapters on th
 	assert.equal((await restoreWork(work.id, base)).works, 1);
 	const c = await addChapter((await getWork(work.id, base))!, true, base);
 	assert.ok(textsOf((await getWork(work.id, base))!).some((p) => p.manuscript === c.id));
+	const preface = await addChapter((await getWork(work.id, base))!, false, base);
+	assert.equal(textsOf((await getWork(work.id, base))!)[0].manuscript, preface.id, 'before the first chapter');
 	// one that is gone is left out, and stands there again when it comes back
 	await removeManuscript(a.id, base);
 	assert.deepEqual([...(await chaptersOf(work, base)).keys()], [b.id]);
-	assert.equal(textsOf((await getWork(work.id, base))!).length, 3);
+	assert.equal(textsOf((await getWork(work.id, base))!).length, 4);
 });
 
 test('a record that is none is set aside, and the others are there', async () => {

@@ -56,16 +56,18 @@ export async function bindWork(title: string, manuscripts: string[], base: Datab
 	});
 }
 
-/** Changes a work as it is now. @returns what it was, for the way back; undefined where it is gone */
+/** Changes a work as it is now. @returns what it was and what it is, for the way back; undefined where it is gone */
 export async function changeWork(
 	id: string,
 	change: (now: Work) => Work,
 	base: Database = db
-): Promise<Work | undefined> {
+): Promise<{ before: Work; after: Work } | undefined> {
 	return base.transaction('rw', base.works, async () => {
 		const before = await getWork(id, base);
-		if (before) await base.works.put({ ...change(before), updatedAt: Math.max(Date.now(), before.updatedAt + 1) });
-		return before;
+		if (!before) return undefined;
+		const after = { ...change(before), updatedAt: Math.max(Date.now(), before.updatedAt + 1) };
+		await base.works.put(after);
+		return { before, after };
 	});
 }
 
@@ -85,7 +87,16 @@ export const restoreWork = (id: string, base: Database = db): ReturnType<typeof 
 /** Starts a chapter in a work: an empty manuscript of the kind and style that its chapters have. */
 export async function addChapter(work: Work, numbered: boolean, base: Database = db): Promise<Manuscript> {
 	const m = await createManuscript('Thesis chapter', '', base);
-	await changeWork(work.id, (w) => ({ ...w, parts: [...w.parts, chapterOf(m.id, numbered)] }), base);
+	const part = chapterOf(m.id, numbered);
+	await changeWork(
+		work.id,
+		({ parts, ...w }) => {
+			// what has no number stands before the first chapter
+			const first = parts.findIndex((p) => p.t === 'part' || p.numbered);
+			return { ...w, parts: parts.toSpliced(numbered || first < 0 ? parts.length : first, 0, part) };
+		},
+		base
+	);
 	return m;
 }
 

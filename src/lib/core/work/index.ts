@@ -16,5 +16,6 @@ export {
 } from './types';
 export { chapterLabel } from './label';
 export { joinWork, originOf, styleOfWork, type Joined, type Making, type Origin } from './join';
+export { takenBack } from './undo';
 export { placeOf, referredTo, type Place } from './place';
 export { takeApart, type Apart, type Piece } from './split';

@@ -76,6 +76,20 @@ const isPart = (p: unknown): boolean =>
 export const isWork = (x: unknown): boolean =>
 	isObject(x) && isWord(x.id) && isWorkId(x.id) && isText(x.title) && all(x.parts, isPart);
 
+/** Parts made whole, each under an id of its own; a manuscript stands in a work once. */
+function partsOnce(parts: WorkPart[]): WorkPart[] {
+	const ids = new Set<string>();
+	const texts = new Set<string>();
+	return parts.flatMap((p): WorkPart[] => {
+		const id = ids.has(p.id) ? newId() : p.id;
+		ids.add(id);
+		if (p.t === 'part') return [{ ...p, id }];
+		if (texts.has(p.manuscript)) return [];
+		texts.add(p.manuscript);
+		return [{ ...p, id, numbered: (p.numbered as unknown) !== false, shares: (p.shares as unknown) !== false }];
+	});
+}
+
 /** A work as it was read, with all that can be made anew made whole; null for what is none. */
 export function wholeWork(x: unknown): Work | null {
 	if (!isWork(x)) return null;
@@ -88,11 +102,7 @@ export function wholeWork(x: unknown): Work | null {
 	return {
 		...w,
 		authors: texts(w.authors) ? w.authors : [],
-		parts: w.parts.map((p) =>
-			p.t === 'part'
-				? p
-				: { ...p, numbered: (p.numbered as unknown) !== false, shares: (p.shares as unknown) !== false }
-		),
+		parts: partsOnce(w.parts),
 		style: cleanDocStyle(w.style),
 		settings: {
 			notes: one(settings.notes, SCOPES, USUAL_SETTINGS.notes),

@@ -28,6 +28,8 @@ import {
 	originOf,
 	placeOf,
 	takeApart,
+	takenBack,
+	wholeWork,
 	textsOf,
 	type Work,
 	type WorkSettings
@@ -327,4 +329,41 @@ test('taken apart at its headings and joined again, a text is what it was', () =
 		{ numRuns: Number(process.env.FUZZ ?? 60) }
 	);
 	assert.equal(takeApart(docFromText('# One\n\n## Only\n\nWords.')), null);
+});
+
+test('a step is taken back without what others have done since', () => {
+	const before = newWork('Whole', ['a', 'b']);
+	const after: Work = { ...before, settings: { ...before.settings, notes: 'chapter' } };
+	const now: Work = {
+		...after,
+		settings: { ...after.settings, list: 'both' },
+		parts: [...after.parts, { t: 'part', id: 'p', title: 'Theirs' }]
+	};
+	assert.deepEqual(takenBack(before, after, now), {
+		work: { ...now, settings: { ...now.settings, notes: 'work' } },
+		left: false
+	});
+	// the very same was changed by both: theirs stays, and that is said
+	const moved: Work = { ...before, parts: before.parts.toReversed() };
+	assert.deepEqual(takenBack(before, moved, { ...now, title: 'Other' }), {
+		work: { ...now, title: 'Other' },
+		left: true
+	});
+	assert.deepEqual(takenBack(before, after, after), { work: before, left: false });
+});
+
+test('a stored work that names a manuscript or an id twice is shown with each once', () => {
+	const work = newWork('Twice', ['a', 'b']);
+	const odd = {
+		...work,
+		parts: [...work.parts, { ...work.parts[0] }, { t: 'part', id: work.parts[1].id, title: 'P' }]
+	};
+	const whole = wholeWork(odd)!;
+	assert.deepEqual(
+		textsOf(whole).map((p) => p.manuscript),
+		['a', 'b']
+	);
+	assert.equal(new Set(whole.parts.map((p) => p.id)).size, 3);
+	assert.equal(wholeWork({ ...work, settings: { notes: 7 }, page: 'x', front: null })!.settings.notes, 'work');
+	assert.equal(wholeWork({ ...work, parts: 'x' }), null);
 });

@@ -34,6 +34,7 @@
 	let { id, printing = false }: Props = $props();
 	/** As it is, and as reviewers may see it. */
 	const home = $derived(homeOf(id));
+	const stays = $derived(`The live ${isWorkId(id) ? 'chapters stay' : 'manuscript stays'} on the desk.`);
 	let plain = $state.raw<Ready | null>(null);
 	const hidden = untrack(() => new Hidden(id, () => (done = false)));
 	let kind = $state<FileKind>('final');
@@ -132,7 +133,8 @@
 		<section class="wanted">
 			<h1>Hand in</h1>
 			<p class="lead">
-				{#if manuscript && result}“{manuscript.title}” in {result.style.title}.{/if} The live manuscript stays on the desk.
+				{#if manuscript && result}“{manuscript.title}” in {result.style.title}.{/if}
+				{stays}
 			</p>
 			<SaveFile
 				{ready}
@@ -199,7 +201,7 @@
 				<Press aria-pressed={across === 1} onclick={() => (across = 1)}>One across</Press>
 				<Press aria-pressed={across === 2} onclick={() => (across = 2)}>Two across</Press>
 			</span>
-			<span class="live">The live manuscript stays on your desk.</span>
+			<span class="live">{stays}</span>
 		</footer>
 	</main>
 {/if}

@@ -58,7 +58,7 @@
 	}
 	/** What is said below its title. */
 	const about = (row: ChapterRow, m: Manuscript): string =>
-		[`changed ${when(m.updatedAt)}`, row.notes, row.otherStyle && `alone in ${row.otherStyle}`]
+		[`changed ${when(m.updatedAt)}`, row.notes, row.otherStyle && `written in ${row.otherStyle}`]
 			.filter(Boolean)
 			.join(' · ');
 	const when = (t: number) => formatDistanceToNowStrict(t, { addSuffix: true });

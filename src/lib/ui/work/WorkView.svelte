@@ -19,7 +19,8 @@
 	import Deciding from './Deciding.svelte';
 	import Parts from './Parts.svelte';
 	import type { ChapterRow } from './work-facts';
-	import { OpenWork } from './work.svelte';
+	import type { Restyled } from './restyle';
+	import { OpenWork, type Step } from './work.svelte';
 
 	let { id }: { id: string } = $props();
 	let open = $state.raw<OpenWork | null>(null);
@@ -47,20 +48,20 @@
 
 	const change = (what: string, f: (now: Work) => Work) =>
 		inBackground(open!.change(what, f), `${what}: that could not be kept. The work is as it was.`);
-	async function undo() {
-		const what = await open?.undo();
-		if (what) toasts.say(`Taken back: ${what}.`);
+	async function undo(step?: Step) {
+		const said = await open?.undo(step);
+		if (said) toasts.say(said);
 	}
 	const parts = (f: (list: WorkPart[]) => WorkPart[]) => (w: Work) => ({ ...w, parts: f(w.parts) });
-	function remove(row: ChapterRow) {
+	async function remove(row: ChapterRow) {
 		const name = row.part.t === 'part' ? row.part.title || 'The part' : (row.manuscript?.title ?? 'The chapter');
-		change(
+		const step = await open!.change(
 			`“${name}” removed`,
 			parts((list) => list.filter((p) => p.id !== row.part.id))
 		);
 		toasts.say(
 			row.manuscript ? `“${name}” stands on the desk by itself again.` : `“${name}” is no part of the work any more.`,
-			{ label: 'Undo', run: async () => void (await undo()) }
+			{ label: 'Undo', run: () => undo(step) }
 		);
 	}
 	async function begin(numbered: boolean) {
@@ -69,13 +70,10 @@
 	}
 
 	/** What another step that goes to chapters too came to, with its way back. */
-	function said(
-		what: string,
-		{ changed, left, undo: back }: { changed: string[]; left: string[]; undo(): Promise<string[]> }
-	) {
+	function said(what: string, step: Step | undefined, { changed, left, undo: back }: Restyled) {
 		const open_ = left.length ? ` Open in another tab and left as it is: ${left.map((t) => `“${t}”`).join(', ')}.` : '';
 		const run = async () => {
-			await undo();
+			await undo(step);
 			const kept = await back();
 			if (kept.length) toasts.say(`Changed since, and left: ${kept.map((t) => `“${t}”`).join(', ')}.`);
 		};
@@ -89,18 +87,21 @@
 		const info = answer.value;
 		const done = await go(sharing(), info);
 		const before = open!.style!;
-		await open!.change(`Style changed to ${info.title}`, (w) => ({
+		const step = await open!.change(`Style changed to ${info.title}`, (w) => ({
 			...w,
 			style: styleIn(info, before)
 		}));
-		said(`Style changed to ${info.title}`, done);
+		said(`Style changed to ${info.title}`, step, done);
 	}
 	async function repaper(kind: string) {
 		const { changePapers } = await import('./restyle');
 		const name = kindOf(kind).name;
 		const done = await changePapers(sharing(), (now) => ({ ...changeKind(cleanPage(now), kind) }));
-		await open!.change(`Kind of paper changed to ${name}`, (w) => ({ ...w, page: changeKind(w.page, kind) }));
-		said(`Kind of paper changed to ${name}`, done);
+		const step = await open!.change(`Kind of paper changed to ${name}`, (w) => ({
+			...w,
+			page: changeKind(w.page, kind)
+		}));
+		said(`Kind of paper changed to ${name}`, step, done);
 	}
 	async function join() {
 		asking = false;
@@ -191,7 +192,7 @@
 							what,
 							parts((list) => list.map((p) => (p.id === part ? f(p) : p)))
 						)}
-					onremove={remove}
+					onremove={(row) => inBackground(remove(row), 'It could not be removed. The work is as it was.')}
 				/>
 			{:else}
 				<p class="none">No chapter yet. Start one, or add a manuscript that you have.</p>

@@ -1,7 +1,7 @@
 /** A bound work as its view has it: read from the store whenever it or a chapter changes, changed in steps with a way back. */
 import { liveQuery } from 'dexie';
 import { ManuscriptError, styleOf, type DocStyle } from '$lib/core/manuscript';
-import type { Work } from '$lib/core/work';
+import { takenBack, type Work } from '$lib/core/work';
 import { storageMessage } from '$lib/data/db';
 import { changeWork, chaptersOf, getWork } from '$lib/data/works';
 import { FormattingService } from '$lib/services/formatting/index.svelte';
@@ -9,6 +9,13 @@ import { library } from '$lib/services/library.svelte';
 import { unexpected } from '$lib/services/problems';
 import { wholeOf } from '$lib/services/stored-text';
 import { factsOfWork, type WorkFacts } from './work-facts';
+
+/** What was done to a work, with what it was before and behind it. */
+export interface Step {
+	what: string;
+	before: Work;
+	after: Work;
+}
 
 export class OpenWork {
 	work = $state.raw<Work | null>(null);
@@ -18,8 +25,8 @@ export class OpenWork {
 	/** The style numbers its sources. */
 	numeric = $state(false);
 	trouble = $state('');
-	/** What was done, the last step last, with the state before it. */
-	steps = $state.raw<{ what: string; before: Work }[]>([]);
+	/** What was done, the last step last, with the states before and behind it. */
+	steps = $state.raw<Step[]>([]);
 	readonly service = new FormattingService({ item: (id) => library.sources.get(id)?.item });
 	private readonly sub: { unsubscribe(): void };
 	private reading = 0;
@@ -67,22 +74,34 @@ export class OpenWork {
 	}
 	private last: Promise<unknown> = Promise.resolve();
 
-	/** Changes the work, in a step of its own. */
-	change(what: string, f: (now: Work) => Work): Promise<void> {
+	/** Changes the work, in a step of its own. @returns the step; undefined where the work is gone */
+	change(what: string, f: (now: Work) => Work): Promise<Step | undefined> {
 		return this.turn(async () => {
-			const before = await changeWork(this.id, f);
-			if (before) this.steps = [...this.steps.slice(-49), { what, before }];
+			const done = await changeWork(this.id, f);
+			const step = done && { what, ...done };
+			if (step) this.steps = [...this.steps.slice(-49), step];
+			return step;
 		});
 	}
 
-	/** Takes the last step back. @returns what it was; empty for none */
-	undo(): Promise<string> {
+	/**
+	 * Takes a step back, the last one where none is named.
+	 * @returns what came of it, in words; empty where there was nothing to take back
+	 */
+	undo(wanted?: Step): Promise<string> {
 		return this.turn(async () => {
-			const last = this.steps.at(-1);
-			if (!last) return '';
-			await changeWork(this.id, () => last.before);
-			this.steps = this.steps.slice(0, -1);
-			return last.what;
+			const step = wanted ?? this.steps.at(-1);
+			if (!step || !this.steps.includes(step)) return '';
+			let left = false;
+			await changeWork(this.id, (now) => {
+				const back = takenBack(step.before, step.after, now);
+				({ left } = back);
+				return back.work;
+			});
+			this.steps = this.steps.filter((s) => s !== step);
+			return left
+				? `Not all of it was taken back, as it was changed since: ${step.what}.`
+				: `Taken back: ${step.what}.`;
 		});
 	}
 
