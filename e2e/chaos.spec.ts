@@ -11,7 +11,7 @@ for (let seed = FIRST; seed < FIRST + SEEDS; seed++)
 		page,
 		context
 	}) => {
-		test.setTimeout(STEPS * 15_000);
+		test.setTimeout(STEPS * 60_000);
 		await context.grantPermissions(['clipboard-read', 'clipboard-write']);
 		const seen: string[] = [];
 		const watch = (p: Page) => {

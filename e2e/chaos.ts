@@ -138,11 +138,11 @@ export class Chaos {
 		await this.context.setOffline((this.offline = false));
 		await this.disk(false);
 		const { page } = this;
-		await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 20_000 });
-		await expect(page.locator('.banner').filter({ hasText: 'tried again' })).toHaveCount(0, { timeout: 45_000 });
+		await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+		await expect(page.locator('.banner').filter({ hasText: 'tried again' })).toHaveCount(0);
 		await page.reload();
 		await this.check();
-		await expect(page.locator('.pending')).toHaveCount(0, { timeout: 20_000 });
+		await expect(page.locator('.pending')).toHaveCount(0);
 		const cited = new Set(this.model.paragraphs.flat().filter((t) => t.startsWith('<')));
 		if (cited.size) await expect(page.locator('.cite').first()).not.toBeEmpty();
 	}
@@ -150,7 +150,7 @@ export class Chaos {
 	private async check(): Promise<void> {
 		const wanted = this.model.paragraphs;
 		try {
-			await expect.poll(() => read(this.page), { timeout: 8000 }).toEqual(wanted);
+			await expect.poll(() => read(this.page)).toEqual(wanted);
 			await expect(this.page.getByRole('button', { name: /^Citation style/ })).toContainText(this.model.style);
 		} catch (e) {
 			throw new Error(`After ${this.log.join(', ')}:\n${(e as Error).message}`, { cause: e });
@@ -244,8 +244,7 @@ export class Chaos {
 			.poll(
 				async () =>
 					(await wrong.isVisible()) ||
-					((await use.isEnabled()) && (await panel.getByText(`After switching to ${name}`).isVisible())),
-				{ timeout: 20_000 }
+					((await use.isEnabled()) && (await panel.getByText(`After switching to ${name}`).isVisible()))
 			)
 			.toBe(true);
 		if (await wrong.isVisible()) {
@@ -321,7 +320,7 @@ export class Chaos {
 		await second.goto(this.url);
 		await expect(second.getByText('open in another tab')).toBeVisible();
 		const first = this.page;
-		if (!this.full) await expect.poll(() => read(second), { timeout: 8000 }).toEqual(this.model.paragraphs);
+		if (!this.full) await expect.poll(() => read(second)).toEqual(this.model.paragraphs);
 		await first.bringToFront();
 		await second.close();
 	}

@@ -208,11 +208,11 @@ test('any of the catalogue’s styles is found by title and applied', async ({ p
 	done();
 });
 
-test('saved within a second, and back after the tab is killed', async ({ page, context }) => {
+test('saved at once, and back after the tab is killed', async ({ page, context }) => {
 	await openDraft(page, 'who-paid');
 	await caretAfter(page, 'It is also a story about bills.');
 	await page.keyboard.type(' And about weather.');
-	await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 1500 });
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 	await page.close({ runBeforeUnload: false });
 	const again = await context.newPage();
 	await openDraft(again, 'who-paid');
@@ -230,7 +230,6 @@ test('a second tab on the same manuscript is told and cannot overwrite', async (
 });
 
 test('Draft has no accessibility violations: in text, cite line, style panel, notes, dark', async ({ page }) => {
-	test.setTimeout(120_000);
 	await openDraft(page, 'shore');
 	await expectAccessible(page);
 	await caretAfter(page, 'Its history on the shore is longer.');

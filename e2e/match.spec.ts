@@ -107,8 +107,8 @@ test('by the links to Match-up and back: a full disk is said, nothing accepted i
 	const done = watchErrors(page, [/no room/]);
 	await openDesk(page);
 	await page.getByRole('link', { name: 'Who paid for the light?' }).click();
-	await page.getByRole('button', { name: 'to check' }).click({ timeout: 30_000 });
-	await page.getByRole('link', { name: '12 typed citations: match up' }).click({ timeout: 30_000 });
+	await page.getByRole('button', { name: 'to check' }).click();
+	await page.getByRole('link', { name: '12 typed citations: match up' }).click();
 	await fullDisk(page, true);
 	await page.getByRole('button', { name: 'Accept 8 certain' }).click();
 	await expect(page.getByText('5 typed citations')).toBeVisible();
@@ -214,11 +214,11 @@ test('Draft and Proof count typed citations and lead to Match-up', async ({ page
 	const done = watchErrors(page);
 	await openDesk(page);
 	await page.getByRole('link', { name: 'Who paid for the light?' }).click();
-	await page.getByRole('button', { name: 'to check' }).click({ timeout: 30_000 });
-	await expect(page.getByRole('link', { name: '12 typed citations: match up' })).toBeVisible({ timeout: 30_000 });
+	await page.getByRole('button', { name: 'to check' }).click();
+	await expect(page.getByRole('link', { name: '12 typed citations: match up' })).toBeVisible();
 	await page.getByRole('link', { name: 'All checks and the ledger' }).click();
 	// counted off the page, behind everything else that a busy machine does
-	await expect(page.getByText('12 typed citations are not live yet.')).toBeVisible({ timeout: 30_000 });
+	await expect(page.getByText('12 typed citations are not live yet.')).toBeVisible();
 	await page.getByRole('link', { name: 'Match up' }).click();
 	await expect(page.getByText('13 typed citations')).toBeVisible();
 	// a chapter whose citations are all live has nothing to match up

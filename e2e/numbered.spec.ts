@@ -165,24 +165,22 @@ test('a picture for which there is no room is said, stays on the sheet, and is k
 	const picture = sheet(page).getByRole('img', { name: 'A dark quay' });
 	await expect(picture).toBeVisible();
 	await page.evaluate(() => (window as unknown as { room(): void }).room());
-	await expect(page.getByText('Saved', { exact: true })).toBeVisible({ timeout: 20_000 });
+	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
 	await expect
-		.poll(
-			() =>
-				page.evaluate(
-					() =>
-						new Promise<number>((ok) => {
-							const open = indexedDB.open('rapid-quill');
-							open.onsuccess = () => {
-								const count = open.result.transaction('assets').objectStore('assets').count();
-								count.onsuccess = () => {
-									open.result.close();
-									ok(count.result);
-								};
+		.poll(() =>
+			page.evaluate(
+				() =>
+					new Promise<number>((ok) => {
+						const open = indexedDB.open('rapid-quill');
+						open.onsuccess = () => {
+							const count = open.result.transaction('assets').objectStore('assets').count();
+							count.onsuccess = () => {
+								open.result.close();
+								ok(count.result);
 							};
-						})
-				),
-			{ timeout: 20_000 }
+						};
+					})
+			)
 		)
 		.toBeGreaterThan(0);
 	await page.reload();

@@ -16,7 +16,7 @@ export async function printed(page: Page): Promise<string[]> {
 }
 export const squeezed = (s: string) => s.replace(/[\s\u00ad-]+/g, '');
 export const pagesDone = (page: Page) =>
-	expect(page.getByRole('status').filter({ hasText: /^\d+ pages$/ })).toBeVisible({ timeout: 60_000 });
+	expect(page.getByRole('status').filter({ hasText: /^\d+ pages$/ })).toBeVisible();
 export const panel = (page: Page) => page.getByRole('combobox', { name: 'Kind of paper' });
 
 export async function openPagePanel(page: Page): Promise<void> {

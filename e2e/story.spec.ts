@@ -5,7 +5,6 @@ import mammoth from 'mammoth';
 import { caretAfter, chooseFile, chooseStyle, openDesk, sheetText, watchErrors } from './helpers';
 
 test('write, cite with a page, switch styles and back, move, correct, hand in', async ({ page }) => {
-	test.setTimeout(120_000);
 	const done = watchErrors(page);
 	await openDesk(page);
 	await page.getByRole('link', { name: 'What the lamps did to the shore' }).click();

@@ -135,7 +135,7 @@ test('the whole is proofread and handed in as one file; the style is that of all
 		'Chapter 3: The winter of the arcs',
 		{ timeout: 30_000 }
 	);
-	await expect(page.getByText(/^\d+ pages$/)).toBeVisible({ timeout: 30_000 });
+	await expect(page.getByText(/^\d+ pages$/)).toBeVisible();
 	await chooseFile(page, 'HTML');
 	const download = page.waitForEvent('download');
 	await page.getByRole('button', { name: 'Save as HTML' }).click();
