@@ -91,7 +91,16 @@ function open(name: string, sources: PaperSource[]): OpenedDocument {
 	const bytes = readFileSync(name);
 	try {
 		if (!name.endsWith('.json')) return readDocument(name, bytes, besideOf(name), sources);
-		return { paper: readOwn(decodeText(bytes)), unresolved: [], headingMade: false, named: [], dropped: [] };
+		return {
+			paper: readOwn(decodeText(bytes)),
+			unresolved: [],
+			headingMade: false,
+			named: [],
+			dropped: [],
+			tracked: [],
+			sender: { by: '', at: '' },
+			from: null
+		};
 	} catch (e) {
 		if (e instanceof DocumentError || e instanceof ManuscriptError) fail(e.message);
 		throw e;

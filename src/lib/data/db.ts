@@ -2,6 +2,7 @@
 import Dexie, { type Table } from 'dexie';
 import type { Source } from '$lib/core/source';
 import type { Asset, CitingForm, StoredDoc } from '$lib/core/manuscript';
+import type { Comments, Sender, TrackedChange } from '$lib/core/paper';
 import type { Work } from '$lib/core/work';
 
 export interface Manuscript {
@@ -46,6 +47,31 @@ export interface Version {
 	title: string;
 	doc: StoredDoc;
 	styleId: string;
+	/** It went out in a live file. */
+	sent?: SentFile;
+	/** It is a live file that came back. */
+	returned?: ReturnedFile;
+}
+
+/** What went out in a live file: to be compared with what comes back. */
+export interface SentFile {
+	/** The name that the file carries. */
+	id: string;
+	file: string;
+	/** The text as it is read from that file, since no format holds everything. */
+	back: StoredDoc;
+}
+
+export interface ReturnedFile {
+	/** The name of what was sent; empty where the file has lost it. */
+	of: string;
+	file: string;
+	/** Who saved it last, and when (ISO 8601). */
+	sender: Sender;
+	tracked: TrackedChange[];
+	comments: Comments;
+	/** Everything in it is decided. */
+	closed: boolean;
 }
 
 /** A CSL file that the person brought. */

@@ -43,6 +43,17 @@ export function docOf(m: Manuscript): Node {
 /** Times of change grow with every write, so that they tell states apart. */
 const after = (before: number): number => Math.max(Date.now(), before + 1);
 
+/** Those of earlier states that nobody waits for: what was sent out, and what came back, stays. */
+export async function passing(ids: readonly number[], base: Database): Promise<number[]> {
+	const kept = new Set<number>();
+	// so few that they are looked at one by one
+	for (const id of ids) {
+		const v = await base.versions.get(id);
+		if (v?.sent || v?.returned) kept.add(id);
+	}
+	return ids.filter((id) => !kept.has(id));
+}
+
 /** Writes a manuscript down; its state before is kept as a version when the last one is some minutes old. */
 async function write(before: Manuscript, change: Partial<Manuscript>, base: Database): Promise<Manuscript> {
 	const now = after(before.updatedAt);
@@ -55,7 +66,8 @@ async function write(before: Manuscript, change: Partial<Manuscript>, base: Data
 			const v: Version = { manuscriptId: id, at: now, title: before.title, doc: before.doc, styleId: before.styleId };
 			await base.versions.add(v);
 			const all = (await base.versions.where('manuscriptId').equals(id).primaryKeys()) as number[];
-			if (all.length > VERSIONS_KEPT) await base.versions.bulkDelete(all.slice(0, all.length - VERSIONS_KEPT));
+			if (all.length > VERSIONS_KEPT)
+				await base.versions.bulkDelete(await passing(all.slice(0, all.length - VERSIONS_KEPT), base));
 		}
 	}
 	const next = { ...before, ...change, updatedAt: now, ...(change.doc ? { textAt: now } : {}) };

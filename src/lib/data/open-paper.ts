@@ -24,13 +24,15 @@ export interface ImportedPaper extends Omit<Made, 'assets'> {
  * @param here sources of the paper that are in the library, by their ids there
  * @param name what it is called where something is said of it
  * @param origin where new sources come from
+ * @param tracked whether marks of tracked changes stay
  */
 export async function importPaper(
 	paper: Paper,
 	here: Record<string, string>,
 	name: string,
 	origin: string,
-	base: Database = db
+	base: Database = db,
+	tracked = false
 ): Promise<ImportedPaper> {
 	// what cannot become a manuscript is found before anything is written
 	const { assets } = toManuscript(paper);
@@ -46,7 +48,7 @@ export async function importPaper(
 			)
 		: [];
 	const ids = new Map([...Object.entries(here), ...fresh.map((s, i): [string, string] => [s.id, added[i].id])]);
-	const { doc, authors, dropped } = toManuscript(withSources(paper, ids));
+	const { doc, authors, dropped } = toManuscript(withSources(paper, ids), tracked);
 	return { doc, authors, dropped, added: added.length };
 }
 

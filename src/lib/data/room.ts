@@ -22,7 +22,8 @@ export interface Room {
 const oldStates = async (base: Database, now: number): Promise<number[]> => {
 	const ids: number[] = [];
 	await base.versions.each((v, cursor) => {
-		if (v.at < now - OLD_DAYS * DAY) ids.push(cursor.primaryKey);
+		// somebody may still have what was sent
+		if (v.at < now - OLD_DAYS * DAY && !v.sent && !v.returned) ids.push(cursor.primaryKey);
 	});
 	return ids;
 };

@@ -37,7 +37,25 @@ const manuscript = Joi.object({ id: Joi.string().required(), doc: doc.required()
 const version = Joi.object({
 	manuscriptId: Joi.string().required(),
 	at: number.required(),
-	doc: doc.required()
+	doc: doc.required(),
+	sent: Joi.object({ id: Joi.string().required(), file: text.required(), back: doc.required() }).unknown(true),
+	returned: Joi.object({
+		of: text.required(),
+		file: text.required(),
+		sender: Joi.object({ by: text.required(), at: text.required() }).unknown(true).required(),
+		tracked: Joi.array()
+			.items(
+				Joi.object({
+					id: text.required(),
+					how: text.required(),
+					by: text.required(),
+					at: text.required(),
+					text: text.required()
+				}).unknown(true)
+			)
+			.required(),
+		comments: Joi.object().unknown(true).required()
+	}).unknown(true)
 }).unknown(true);
 const style = Joi.object({
 	id: Joi.string()

@@ -47,8 +47,24 @@ const isStoredDoc = (x: unknown): boolean =>
 /** What cannot be made anew: the text, and what it is known by. */
 export const isManuscript = (x: unknown): boolean => isObject(x) && isWord(x.id) && isStoredDoc(x.doc);
 
+const isSent = (x: unknown): boolean => isObject(x) && isWord(x.id) && isText(x.file) && isStoredDoc(x.back);
+const isReturned = (x: unknown): boolean =>
+	isObject(x) &&
+	isText(x.of) &&
+	isText(x.file) &&
+	isObject(x.sender) &&
+	isText(x.sender.by) &&
+	isText(x.sender.at) &&
+	all(x.tracked, (t) => isObject(t) && [t.id, t.how, t.by, t.at, t.text].every(isText)) &&
+	isObject(x.comments);
+
 export const isVersion = (x: unknown): x is Version =>
-	isObject(x) && isWord(x.manuscriptId) && isNumber(x.at) && isStoredDoc(x.doc);
+	isObject(x) &&
+	isWord(x.manuscriptId) &&
+	isNumber(x.at) &&
+	isStoredDoc(x.doc) &&
+	optional(x.sent, isSent) &&
+	optional(x.returned, isReturned);
 
 export const isOwnStyle = (x: unknown): x is OwnStyle =>
 	isObject(x) &&

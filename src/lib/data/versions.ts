@@ -4,6 +4,7 @@
  * packed when the desk is looked at.
  */
 import Dexie from 'dexie';
+import type { StoredDoc } from '$lib/core/manuscript';
 import { db, type Database, type Version } from './db';
 import { soundVersions } from './repair';
 
@@ -15,24 +16,36 @@ const through = async (bytes: Blob, by: CompressionStream | DecompressionStream)
 		bytes.stream().pipeThrough(by as ReadableWritablePair<Uint8Array<ArrayBuffer>, Uint8Array<ArrayBuffer>>)
 	);
 
-/** A state with its text packed; itself where there is nothing to pack. */
-export async function packed(v: Version): Promise<Version> {
-	const { content } = v.doc;
-	if (typeof content !== 'string' || content.length < WORTH) return v;
+/** A text packed; itself where there is nothing to pack. */
+export async function packedDoc(doc: StoredDoc): Promise<StoredDoc> {
+	const { content } = doc;
+	if (typeof content !== 'string' || content.length < WORTH) return doc;
 	const bytes = await (await through(new Blob([content]), new CompressionStream('gzip'))).arrayBuffer();
-	return { ...v, doc: { ...v.doc, content: new Uint8Array(bytes) } };
+	return { ...doc, content: new Uint8Array(bytes) };
 }
-
-/** A state as it was written; one that cannot be unpacked is given as it is, and reading it says so. */
-export async function unpacked(v: Version): Promise<Version> {
-	const { content } = v.doc;
-	if (!(content instanceof Uint8Array)) return v;
+/** A text as it was written; one that cannot be unpacked is given as it is, and reading it says so. */
+export async function unpackedDoc(doc: StoredDoc): Promise<StoredDoc> {
+	const { content } = doc;
+	if (!(content instanceof Uint8Array)) return doc;
 	try {
 		const bytes = new Blob([content as Uint8Array<ArrayBuffer>]);
-		return { ...v, doc: { ...v.doc, content: await (await through(bytes, new DecompressionStream('gzip'))).text() } };
+		return { ...doc, content: await (await through(bytes, new DecompressionStream('gzip'))).text() };
 	} catch {
-		return v;
+		return doc;
 	}
+}
+
+/** A state with its text packed; itself where there is nothing to pack. */
+export async function packed(v: Version): Promise<Version> {
+	const doc = await packedDoc(v.doc);
+	return doc === v.doc ? v : { ...v, doc };
+}
+
+/** A state as it was written; what went out in a file with it. */
+export async function unpacked(v: Version): Promise<Version> {
+	const [doc, back] = [await unpackedDoc(v.doc), v.sent && (await unpackedDoc(v.sent.back))];
+	if (doc === v.doc && back === v.sent?.back) return v;
+	return { ...v, doc, ...(v.sent && back ? { sent: { ...v.sent, back } } : {}) };
 }
 
 /** Packs what is not packed yet, one after the other. @returns how many characters were packed into how many bytes */
@@ -52,11 +65,15 @@ export async function packVersions(base: Database = db): Promise<{ from: number;
 	return out;
 }
 
-/** Earlier versions of a manuscript, the latest first. */
-export async function versionsOf(id: string, base: Database = db): Promise<Version[]> {
+/** All that is kept of a manuscript, the latest first, as it is kept. */
+export async function statesOf(id: string, base: Database = db): Promise<Version[]> {
 	const of = base.versions.where('[manuscriptId+at]').between([id, Dexie.minKey], [id, Dexie.maxKey]);
-	return Promise.all(soundVersions(await of.reverse().toArray(), base).map(unpacked));
+	return soundVersions(await of.reverse().toArray(), base);
 }
+
+/** Earlier versions of a manuscript, the latest first. */
+export const versionsOf = async (id: string, base: Database = db): Promise<Version[]> =>
+	Promise.all((await statesOf(id, base)).filter((v) => !v.returned).map(unpacked));
 
 /** Keeps a state as a version of its own, whatever the time since the last one. */
 export async function keepVersion(v: Version, base: Database = db): Promise<void> {

@@ -145,6 +145,8 @@ export class Draft implements NodeViewContext {
 	lastChange = $state('');
 	/** Typed citations that could become live, as they were counted when the manuscript was opened. */
 	typed = $state(0);
+	/** Whose copies came back and wait to be looked through. */
+	returned = $state.raw<string[]>([]);
 	/** When each source was cited last, in steps. */
 	readonly recent = new Map<string, number>();
 

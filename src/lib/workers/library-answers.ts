@@ -59,6 +59,9 @@ export const isDocumentAnswer = (x: unknown): x is DocumentAnswer => {
 		isObject(r.typed) &&
 		Object.values(r.typed).every(isNumber) &&
 		areDropped(r.dropped) &&
+		isObject(r.sender) &&
+		all(r.tracked, (t) => isObject(t) && isWord(t.id) && isText(t.by)) &&
+		(r.from === null || (isObject(r.from) && isText(r.from.manuscript) && isText(r.from.sent))) &&
 		(r.style === null ||
 			(isObject(r.style) && isText(r.style.xml) && isObject(r.style.file) && isWord(r.style.file.id))) &&
 		all(r.paper.sources, (s) => isObject(s) && isWord(s.id) && isText(s.key) && isItem(s.item))

@@ -7,7 +7,15 @@ import { DocumentError, readDocument } from '$lib/core/document/readers';
 import { decodeText, readReferences } from '$lib/core/exchange';
 import { matchPaper, modelFor } from '$lib/core/match';
 import { passagesOfPaper } from '$lib/core/match/paper';
-import { countPaper, type Dropped, type Paper, type PaperCount, type PaperSource } from '$lib/core/paper';
+import {
+	countPaper,
+	type Dropped,
+	type Paper,
+	type PaperCount,
+	type PaperSource,
+	type Sender,
+	type TrackedChange
+} from '$lib/core/paper';
 import { createMatcher, prepare, titleOf, words, yearOf } from '$lib/core/source';
 
 export interface DocumentFile {
@@ -29,6 +37,11 @@ export interface ReadDocument {
 	style: { file: StyleFile; xml: string } | null;
 	/** Citations that names in the file speak of, where what they are did not come along. */
 	named: string[];
+	/** The manuscript a live file is of, and the name under which what was sent is remembered. */
+	from: { manuscript: string; sent: string } | null;
+	/** Who saved it last, and the changes it keeps a record of. */
+	sender: Sender;
+	tracked: TrackedChange[];
 }
 
 /** What became of a file: what was read, or why it could not be, in a sentence. */
@@ -56,7 +69,7 @@ export async function readDocumentFile(
 		return alike.length === 1 ? alike[0].bytes : null;
 	};
 	try {
-		const { paper, unresolved, headingMade, dropped, styleFile, named } = readDocument(
+		const { paper, unresolved, headingMade, dropped, styleFile, named, from, sender, tracked } = readDocument(
 			path,
 			file.bytes,
 			beside,
@@ -72,7 +85,10 @@ export async function readDocumentFile(
 		const all = [...here.map((s) => ({ ...s, key: s.key ?? '' })), ...paper.sources];
 		const matched = matchPaper(passages, list, all, await modelFor(list), { addNew: true });
 		const typed = { citations: matched.citations.length, entries: matched.list.length };
-		return { kind: 'read', read: { paper, count, unresolved, dropped, here: known, typed, style, named } };
+		return {
+			kind: 'read',
+			read: { paper, count, unresolved, dropped, here: known, typed, style, named, from, sender, tracked }
+		};
 	} catch (e) {
 		if (e instanceof DocumentError) return { kind: 'trouble', message: e.message };
 		throw e;

@@ -6,8 +6,8 @@ import Joi from 'joi';
 import type { PaperCite, PaperSource } from '../paper';
 
 export const LIVE_FORMAT = 'rapid-quill-live';
-/** 2: the style travels along where the person brought it. */
-export const LIVE_VERSION = 2;
+/** 2: the style travels along where the person brought it. 3: the name under which what was sent is remembered. */
+export const LIVE_VERSION = 3;
 /** Name space of the part of the package that holds it. */
 export const LIVE_NAMESPACE = 'urn:rapid-quill:live-file:1';
 
@@ -38,6 +38,8 @@ export interface LiveFile {
 	sources: PaperSource[];
 	/** The style's rules as a CSL file, where no catalogue has them. */
 	styleFile?: string;
+	/** The name under which whoever wrote it remembers what was in it. */
+	sent?: string;
 }
 
 const cite = Joi.object({
@@ -75,7 +77,8 @@ const schema = Joi.object({
 			})
 		)
 		.required(),
-	styleFile: Joi.string()
+	styleFile: Joi.string(),
+	sent: Joi.string()
 });
 
 /** @returns null where it is none of ours, is broken, or comes from a newer version: the text is read as any other then */

@@ -15,6 +15,8 @@ export interface LiveFacts {
 	style?: DocStyle;
 	/** Its rules as a CSL file, where the person brought it. */
 	styleFile?: string;
+	/** The name under which what is sent is remembered. */
+	sent?: string;
 	/** The id a source has now, should it have been merged into another. */
 	resolve?: (id: string) => string;
 }
@@ -32,7 +34,7 @@ export function liveByNames(doc: Node, lang: string, facts: LiveFacts): LiveFile
 export function liveOf(
 	doc: Node,
 	final: FinalDoc,
-	{ manuscript, authors, sources, style, styleFile, resolve = (id) => id }: LiveFacts
+	{ manuscript, authors, sources, style, styleFile, sent, resolve = (id) => id }: LiveFacts
 ): LiveFile {
 	const printed = new Map<string, string>();
 	for (const i of everyInline(final.blocks))
@@ -65,6 +67,7 @@ export function liveOf(
 		citations,
 		bibliographies,
 		sources,
-		...(styleFile ? { styleFile } : {})
+		...(styleFile ? { styleFile } : {}),
+		...(sent ? { sent } : {})
 	} satisfies LiveFile);
 }

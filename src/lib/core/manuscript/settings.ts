@@ -18,6 +18,8 @@ export interface DocSettings {
 	notCitations: string[];
 	/** How many typed citations became live, by how they were written (match/types.ts): those left are read by them. */
 	accepted: Record<string, number>;
+	/** What became of changes that came back from somebody, by what they are called (core/returned). */
+	decided: Record<string, 'taken' | 'left'>;
 	/** What the text is in a bound work, as found when it was opened; null for one that stands alone. */
 	work: InWork | null;
 }
@@ -44,9 +46,17 @@ export function cleanSettings(raw: unknown): DocSettings {
 			? r.notCitations.filter((t): t is string => typeof t === 'string').slice(0, 5000)
 			: [],
 		accepted: counts(r.accepted),
+		decided: decisions(r.decided),
 		work: cleanInWork(r.work)
 	};
 }
+
+const decisions = (raw: unknown): DocSettings['decided'] =>
+	Object.fromEntries(
+		Object.entries(isObject(raw) ? raw : {}).filter(
+			(e): e is [string, 'taken' | 'left'] => e[1] === 'taken' || e[1] === 'left'
+		)
+	);
 
 const counts = (raw: unknown): Record<string, number> =>
 	Object.fromEntries(

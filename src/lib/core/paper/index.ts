@@ -35,3 +35,15 @@ export { countPaper, type PaperCount } from './count';
 export { fromManuscript } from './from-manuscript';
 export { toManuscript, type Made } from './to-manuscript';
 export { newId } from '../manuscript';
+export {
+	cleanComments,
+	commentsIn,
+	isTracked,
+	isTrackedId,
+	Remarks,
+	type Comment,
+	type Comments,
+	type Said,
+	type Sender,
+	type TrackedChange
+} from './remarks';

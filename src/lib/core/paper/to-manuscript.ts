@@ -17,6 +17,7 @@ import {
 import { MOST_LEVELS } from '../page';
 import { MARK_NAMES, OWN } from './from-manuscript';
 import { paragraph, textOf, words } from './make';
+import { isTracked } from './remarks';
 import type { Block, Caption, Cell, Dropped, Inline, Mark, Paper } from './types';
 
 const n = schema.nodes;
@@ -31,9 +32,12 @@ export interface Made {
 	dropped: Dropped[];
 }
 
-/** @throws ManuscriptError for a paper that fits no document in spite of all */
-export function toManuscript(paper: Paper): Made {
-	const maker = new Maker(paper);
+/**
+ * @param tracked whether marks of tracked changes stay, for what is compared and not kept
+ * @throws ManuscriptError for a paper that fits no document in spite of all
+ */
+export function toManuscript(paper: Paper, tracked = false): Made {
+	const maker = new Maker(paper, tracked);
 	const blocks = [...headBlocks(paper), ...paper.blocks].flatMap((b) => maker.block(b));
 	const attrs = Object.fromEntries(OWN.filter((k) => paper.own[k] !== undefined).map((k) => [k, paper.own[k]]));
 	const doc = schema.node('doc', attrs, blocks.length ? blocks : [n.paragraph.create()]);
@@ -73,7 +77,10 @@ class Maker {
 	private readonly lost = new Map<string, { where: string; times: number }>();
 	private section = '';
 
-	constructor(paper: Paper) {
+	constructor(
+		paper: Paper,
+		private readonly tracked: boolean
+	) {
 		for (const [name, asset] of Object.entries(paper.assets)) {
 			const id = isAssetId(name) ? name : assetId(asset.bytes);
 			this.named.set(name, id);
@@ -275,6 +282,7 @@ class Maker {
 				this.loses(`a link to “${m.href}”, which is no web or mail address: its words are kept`);
 				return set;
 			}
+			if (isTracked(m) && !this.tracked) return set;
 			const { t, ...attrs } = m;
 			return schema.mark(DOC_MARKS[t] ?? t, attrs).addToSet(set);
 		}, []) as DocMark[];

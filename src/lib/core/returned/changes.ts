@@ -1,18 +1,8 @@
 /** What somebody changed, sentence by sentence, with who it was and when. */
 import type { Node } from 'prosemirror-model';
+import type { Sender, TrackedChange as Tracked } from '../paper';
 import type { Comparison, Edit, Run } from './compare';
 import { wordsOf, type Token } from './tokens';
-
-/** A change that the file's own record of changes speaks of (ECMA-376, 17.13.5; OpenDocument 1.3, 5.5). */
-export interface Tracked {
-	/** Name of the mark that covers inserted words in the text. */
-	id: string;
-	how: 'in' | 'out';
-	by: string;
-	/** ISO 8601; empty for none. */
-	at: string;
-	text: string;
-}
 
 export interface Change {
 	/** The same for the same two states, whatever was written here since. */
@@ -25,12 +15,6 @@ export interface Change {
 	at: string;
 	/** The file's record of changes has it; otherwise it was found by comparing. */
 	tracked: boolean;
-}
-
-/** Who sent the file back, where its record does not say of a change. */
-export interface Sender {
-	by: string;
-	at: string;
 }
 
 const squeezed = (s: string): string => s.replace(/\s+/g, ' ').trim();

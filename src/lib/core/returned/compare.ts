@@ -5,6 +5,7 @@
  */
 import type { Node } from 'prosemirror-model';
 import { hunksOf, likeness, pairsOf, type Hunk, type Thing } from './align';
+import { isTrackedId } from '../paper';
 import { boundsOf, sentencesOf, tokensOfRun, type Placed, type Token } from './tokens';
 
 /** Blocks of text of one state that became blocks of text of the other; mostly one and one. */
@@ -83,20 +84,27 @@ function hunksOfTokens(a: readonly Token[], b: readonly Token[]): Hunk[] {
 /** Up to so many words that stayed between two changes of a sentence belong to the change. */
 const BETWEEN = 2;
 
-/** Changes of one sentence with hardly a word between them are one; citations and the like are never swallowed. */
+/** Whether a token was put in by a tracked change, whatever it says. */
+const isTracked = (t: Token): boolean =>
+	t.marks.every((m) => m.marks.some((k) => k.type.name === 'comment' && isTrackedId(k.attrs.id as string)));
+
+/**
+ * Changes of one sentence with hardly a word between them are one, and so are those that one tracked change covers;
+ * citations and the like are never swallowed.
+ */
 function joined(hunks: Hunk[], a: Token[], b: Token[], sentences: number[]): Hunk[] {
 	const out: Hunk[] = [];
 	const words = (list: Token[]) => list.filter((t) => t.kind === 'word').length;
+	const size = (h: Hunk) => words(a.slice(...h.a)) + words(b.slice(...h.b));
 	for (const h of hunks) {
 		const last = out.at(-1);
 		const gap = last ? a.slice(last.a[1], h.a[0]) : [];
+		const between = words(gap);
 		const near =
 			last &&
 			gap.every((t) => t.kind === 'word' || t.kind === 'between') &&
-			words(gap) <= BETWEEN &&
 			sentences[Math.max(0, last.a[1] - 1)] === sentences[Math.min(h.a[0], a.length - 1)] &&
-			words(a.slice(...last.a)) + words(b.slice(...last.b)) >= words(gap) &&
-			words(a.slice(...h.a)) + words(b.slice(...h.b)) >= words(gap);
+			(b.slice(last.b[1], h.b[0]).every(isTracked) || (between <= BETWEEN && size(last) + size(h) >= 2 * between));
 		if (last && near) {
 			last.a[1] = h.a[1];
 			last.b[1] = h.b[1];

@@ -206,7 +206,7 @@ export function blockPlace(here: Comparison, pos: number): number {
  * A position in a block of text, as it is here.
  * @param side the beginning of a stretch stands behind what was put in there here, its end before it; a point behind it
  */
-function textPlace(here: Comparison, pos: number, side: 'start' | 'end' | 'point'): number {
+export function textPlace(here: Comparison, pos: number, side: 'start' | 'end' | 'point'): number {
 	const run = runAt(here, pos);
 	if (!run) return here.became.get(pos)?.from ?? blockPlace(here, pos);
 	const i = run.from.findIndex((t) => t.to > pos);

@@ -29,6 +29,8 @@
 		void [draft.revision, draft.shown];
 		return checksOf(draft);
 	});
+	/** Things to be checked, of whatever kind. */
+	const open = $derived(checks.length + draft.typed + draft.returned.length);
 	let checksOpen = $state(false);
 	let listOpen = $state(false);
 	/** To a place in the text, or to the list where there is none. */
@@ -85,18 +87,17 @@
 		<b>{draft.docStyle.title}</b> <span class="form">{forms[draft.docStyle.form]}{adjusted ? ', adjusted' : ''}</span>
 		<AngleDownOutline class="icon" />
 	</Btn>
-	{#if checks.length || edits.length || draft.typed}
+	{#if open || edits.length}
 		<div class="checks">
-			<Btn
-				kind="quiet"
-				class={checks.length || draft.typed ? 'check' : ''}
-				onclick={() => (checksOpen = !checksOpen)}
-				expanded={checksOpen}
-				>{#if checks.length || draft.typed}<i class="diamond" aria-hidden="true"></i>{checks.length + draft.typed} to check{:else}{edits.length}
+			<Btn kind="quiet" class={open ? 'check' : ''} onclick={() => (checksOpen = !checksOpen)} expanded={checksOpen}
+				>{#if open}<i class="diamond" aria-hidden="true"></i>{open} to check{:else}{edits.length}
 					by hand{/if}</Btn
 			>
 			{#if checksOpen}
 				<ul class="list bar-menu">
+					{#each draft.returned as by, i (i)}<li>
+							<a href="/draft/{draft.id}/returned">Came back from {by}: look through the changes</a>
+						</li>{/each}
 					{#if draft.typed}<li>
 							<a href="/draft/{draft.id}/match">{many(draft.typed, 'typed citation')}: match up</a>
 						</li>{/if}

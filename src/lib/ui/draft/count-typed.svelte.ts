@@ -5,7 +5,7 @@ import { inBackground } from '$lib/services/problems';
 const REST = 1500;
 
 /**
- * Once nobody writes, the typed citations of the text that could become live are counted. What is written meanwhile comes
+ * Once nobody writes, the typed citations of the text that could become live are counted, and what came back of it. What is written meanwhile comes
  * first: it ends the counting, which begins anew at rest.
  */
 export function countTypedOnce(shown: () => Draft | null): void {
@@ -15,8 +15,9 @@ export function countTypedOnce(shown: () => Draft | null): void {
 		if (!d || d === counted || !d.formatting.done || d.readOnly || d.saveState !== 'saved') return;
 		const stopping = new AbortController();
 		const count = async () => {
-			const { countTyped } = await import('../match/count-typed');
+			const { countTyped, waitingBack } = await import('../match/count-typed');
 			try {
+				d.returned = await waitingBack(d.id);
 				d.typed = await countTyped(d.store.doc, stopping.signal);
 				counted = d;
 			} catch (e) {

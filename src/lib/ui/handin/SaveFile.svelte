@@ -62,22 +62,28 @@
 			const left = leftNames(data, names).map((l) => `${l.before}${l.found}${l.after}`.replace(/\s+/g, ' ').trim());
 			early = format === 'docx' && !printable && needsPageNumbers(ready.final, ready.setup);
 			if (file.dropped.length || left.length) waiting = { file, words: called, left };
-			else keep(file, called);
+			else await keep(file, called);
 		} catch (e) {
 			toasts.say(unexpected(e, `The ${called} file could not be written. Your manuscript is not touched.`));
 		} finally {
 			busy = false;
 		}
 	}
-	function keep(file: MadeFile, called: string) {
+	async function keep(file: MadeFile, called: string) {
 		download(file.name, file.data, file.type);
+		let forgotten = '';
+		try {
+			await file.remember?.();
+		} catch (e) {
+			forgotten = ` ${unexpected(e, 'What you send could not be remembered, so that it cannot be compared when it comes back.')}`;
+		}
 		waiting = null;
 		onsaved();
 		const none = kind === 'anonymous' && !ready?.covered?.left.length ? ' None of the names is in it.' : '';
 		const dashes = early
 			? ' Its pages were not laid out yet: page numbers in it show once your word processor updates its fields.'
 			: '';
-		toasts.say(`The ${called} file is in your downloads.${none}${dashes} Your manuscript stays live here.`);
+		toasts.say(`The ${called} file is in your downloads.${none}${dashes} Your manuscript stays live here.${forgotten}`);
 	}
 </script>
 

@@ -4,7 +4,10 @@ import type { Dropped } from '$lib/core/paper';
 import { ownStyles } from '$lib/data/styles';
 import { library } from '$lib/services/library.svelte';
 import { runDocumentJob } from '$lib/workers/library';
-import { isPackage, sound } from '$lib/workers/library-answers';
+import { isDocumentAnswer, isPackage, sound } from '$lib/workers/library-answers';
+import type { DocumentAnswer } from '$lib/workers/read-document';
+import { newId } from '$lib/core/manuscript';
+import { isWorkId } from '$lib/core/work';
 import { travelsWhole, type FileFormat, type FileKind } from './kinds';
 import type { Ready } from './make-ready';
 
@@ -14,6 +17,8 @@ export interface MadeFile {
 	data: string | Uint8Array | Blob;
 	/** What the format cannot hold. */
 	dropped: Dropped[];
+	/** Remembers what is sent in a live file, so that what comes back can be compared with it. */
+	remember?: () => Promise<void>;
 }
 
 const TYPES = {
@@ -38,13 +43,17 @@ export async function makeFile(
 	switch (format) {
 		case 'docx':
 		case 'odt': {
-			const part = live ? await livePart(r) : null;
+			const sent = newId();
+			const part = live ? await livePart(r, sent) : null;
 			const job = runDocumentJob([], (api) => api.pack(r.final, page, format, part) as Promise<Uint8Array>);
+			const data = sound(await job.result, isPackage);
+			const file = { id: sent, name: `${called}.${format}` };
 			return {
-				name: `${called}.${format}`,
+				name: file.name,
 				type: TYPES[format],
-				data: sound(await job.result, isPackage),
-				dropped: []
+				data,
+				dropped: [],
+				...(live && !isWorkId(r.formatted.manuscript.id) ? { remember: () => rememberIt(r, data, file) } : {})
 			};
 		}
 		case 'html':
@@ -57,8 +66,21 @@ export async function makeFile(
 	}
 }
 
+/** As it is read back from the file: no format holds everything, and what it does not hold is nobody's change. */
+async function rememberIt(r: Ready, data: Uint8Array, file: { id: string; name: string }): Promise<void> {
+	const [{ rememberSent }, { toManuscript }] = await Promise.all([import('$lib/data/sent'), import('$lib/core/paper')]);
+	const job = runDocumentJob(
+		[],
+		(api) => api.read(file.name, [{ path: file.name, bytes: data }], null) as Promise<DocumentAnswer>
+	);
+	const answer = sound(await job.result, isDocumentAnswer);
+	if (answer.kind !== 'read') throw new Error(answer.message);
+	const { manuscript, doc, style } = r.formatted;
+	await rememberSent({ ...manuscript, styleId: style.id }, doc, toManuscript(answer.read.paper).doc, file);
+}
+
 /** The sources and settings that travel inside. */
-async function livePart(r: Ready) {
+async function livePart(r: Ready, sent: string) {
 	const { liveOf } = await import('$lib/core/document/live');
 	const { manuscript, doc, style, sources } = r.formatted;
 	return liveOf(doc, r.final, {
@@ -67,6 +89,7 @@ async function livePart(r: Ready) {
 		sources: sources.map(({ id, key, item }) => ({ id, key, item })),
 		style,
 		styleFile: (await ownStyles()).find((s) => s.id === style.id)?.xml,
+		sent,
 		resolve: library.resolve
 	});
 }

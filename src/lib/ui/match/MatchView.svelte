@@ -1,10 +1,11 @@
 <script lang="ts">
 	/** Match-up: the text as it is, its typed citations, and level with each the source it would become. */
-	import { onMount, tick, untrack } from 'svelte';
+	import { onMount, untrack } from 'svelte';
 	import { inBackground } from '$lib/services/problems';
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import Bar from '../parts/Bar.svelte';
+	import LevelMargin from '../parts/LevelMargin.svelte';
 	import Lost from '../parts/Lost.svelte';
 	import Mark from '../parts/Mark.svelte';
 	import { many } from '../parts/many';
@@ -12,7 +13,6 @@
 	import { saveWords } from '../parts/save-words';
 	import Theme from '../parts/Theme.svelte';
 	import Notices from '../draft/Notices.svelte';
-	import { stack } from '../draft/margin';
 	import ListReview from './ListReview.svelte';
 	import MatchSlip from './MatchSlip.svelte';
 	import { MatchUp } from './match.svelte';
@@ -22,8 +22,6 @@
 	// svelte-ignore state_referenced_locally
 	const m = new MatchUp(id);
 	let sheet = $state<HTMLElement | null>(null);
-	let margin = $state<HTMLElement | null>(null);
-	let tops = $state.raw<Map<string, { top: number; wanted: number }>>(new Map());
 	const { counts, listed } = $derived(m);
 
 	onMount(() => {
@@ -44,46 +42,11 @@
 		untrack(() => m.follow());
 	});
 
-	let asked = 0;
-	function measure() {
-		asked = 0;
-		const { draft } = m;
-		if (!margin || !draft?.view) return;
-		const base = margin.getBoundingClientRect().top;
-		const boxes = m.typed.flatMap((t) => {
-			const span = sheet?.querySelector(`[data-typed="${t.key}"]`) ?? (t.note ? draft.anchor(t.note) : null);
-			const at = span?.getClientRects()[0];
-			const el = margin!.querySelector<HTMLElement>(`[data-key="${t.key}"]`);
-			return at ? [{ key: t.key, wanted: at.top - base - 2, height: el?.offsetHeight ?? 30 }] : [];
-		});
-		tops = stack(boxes, 10);
-		if (m.current === seen) return;
-		seen = m.current;
-		// the slip that was opened is in sight, as its words are
-		void tick().then(() => margin?.querySelector(`[data-key="${seen}"]`)?.scrollIntoView({ block: 'nearest' }));
+	function place(key: string): DOMRect | undefined {
+		const t = m.typed.find((x) => x.key === key);
+		const span = sheet?.querySelector(`[data-typed="${key}"]`) ?? (t?.note ? m.draft?.anchor(t.note) : null);
+		return span?.getClientRects()[0];
 	}
-	/** The citation that was brought into sight last. */
-	let seen = '';
-	const schedule = () => {
-		if (!asked) asked = requestAnimationFrame(measure);
-	};
-	$effect(() => {
-		void [m.typed, m.current, m.draft?.revision, m.reviewing];
-		schedule();
-	});
-	const sizes = new ResizeObserver(schedule);
-	/** What grows or shrinks pushes the others. */
-	function sized(el: HTMLElement) {
-		sizes.observe(el);
-		return { destroy: () => sizes.unobserve(el) };
-	}
-	$effect(() => {
-		if (!sheet || !margin) return;
-		sizes.observe(sheet);
-		sizes.observe(margin);
-		void document.fonts.ready.then(schedule);
-		return () => sizes.disconnect();
-	});
 
 	function keys(e: KeyboardEvent) {
 		const typing = (e.target as HTMLElement).closest('input:not([type=radio]), textarea, select');
@@ -183,20 +146,19 @@
 				<article class="sheet" lang={m.draft?.style?.lang ?? 'en'} onclick={click}>
 					<div bind:this={sheet}></div>
 				</article>
-				<aside class="margin" bind:this={margin} aria-label="Typed citations and their sources">
-					{#each m.typed as t (t.key)}
-						{@const at = tops.get(t.key)}
-						<div
-							class="item"
-							use:sized
-							data-key={t.key}
-							style:transform="translateY({at?.top ?? 0}px)"
-							style:visibility={at ? 'visible' : 'hidden'}
-						>
-							<MatchSlip {m} {t} />
-						</div>
-					{/each}
-				</aside>
+				<LevelMargin
+					{sheet}
+					keys={m.typed.map((t) => t.key)}
+					{place}
+					current={m.current}
+					watch={[m.draft?.revision, m.reviewing]}
+					label="Typed citations and their sources"
+				>
+					{#snippet item(key)}
+						{@const t = m.typed.find((x) => x.key === key)}
+						{#if t}<MatchSlip {m} {t} />{/if}
+					{/snippet}
+				</LevelMargin>
 			</div>
 		</main>
 		<footer class="foot">
@@ -308,17 +270,6 @@
 	.sheet :global(.typed.on) {
 		background: var(--verdigris-tint);
 		box-shadow: 0 0 0 2px var(--verdigris-tint);
-	}
-	.margin {
-		position: relative;
-		min-height: 100%;
-	}
-	.item {
-		position: absolute;
-		left: 0;
-		right: 16px;
-		top: 0;
-		max-width: 380px;
 	}
 	@media (max-width: 1120px) {
 		.page {

@@ -1,6 +1,7 @@
 /** How many typed citations of a text a source is known for: for checks that lead to Match-up. */
 import type { Node } from 'prosemirror-model';
 import { library } from '$lib/services/library.svelte';
+import { returnedOf } from '$lib/data/sent';
 import { findTyped } from './find-typed';
 
 /** Anything that a typed citation can be: a bracket with a number, a short note, an identifier; a raised number is asked for apart. */
@@ -45,3 +46,7 @@ export async function countTyped(doc: Node, signal?: AbortSignal): Promise<numbe
 	const { typed } = await job.result;
 	return typed.filter((t) => t.found.cites.some((c) => c.sourceId)).length;
 }
+
+/** Files of a manuscript that came back and are not looked through yet: who they are from. */
+export const waitingBack = async (id: string): Promise<string[]> =>
+	(await returnedOf(id)).map((v) => v.returned?.sender.by || 'somebody');

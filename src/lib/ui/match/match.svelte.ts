@@ -2,23 +2,20 @@
  * Match-up of one manuscript: its typed citations with the sources they may be, its typed list with the entries found in
  * it. Nothing in the text changes until it is accepted; each acceptance is one step for undo.
  */
-import { tick } from 'svelte';
 import type { Fragment, Node } from 'prosemirror-model';
 import { redo, undo } from 'prosemirror-history';
 import { Decoration, DecorationSet } from 'prosemirror-view';
 import type { Item } from '$lib/core/csl';
-import { ManuscriptError, readCitations, setDocAttrs, settingsOf } from '$lib/core/manuscript';
+import { readCitations, setDocAttrs, settingsOf } from '$lib/core/manuscript';
 import type { Compared, Linked, TypedCitation, TypedCite } from '$lib/core/match';
 import { acceptCitation, acceptList, docCites } from '$lib/core/match/accept';
 import type { TypedList } from '$lib/core/match/document';
-import { holdManuscript } from '$lib/data/lock';
-import { getManuscript } from '$lib/data/manuscripts';
 import { addSources } from '$lib/data/sources';
 import { LABEL } from '$lib/editor/commands';
-import { Draft } from '$lib/editor/draft.svelte';
 import { library } from '$lib/services/library.svelte';
 import { inBackground, unexpected } from '$lib/services/problems';
 import { Stopped, type Job } from '$lib/workers/library';
+import { HeldDraft } from '../parts/held-draft.svelte';
 import { findTyped, type FoundHere, type TypedHere } from './find-typed';
 
 /** A typed citation in the text as it is now. */
@@ -38,8 +35,7 @@ export interface ReviewedEntry extends Linked {
 }
 
 export class MatchUp {
-	draft = $state.raw<Draft | null>(null);
-	trouble = $state('');
+	private readonly held: HeldDraft;
 	/** Looking the text through. */
 	busy = $state(true);
 	typed = $state.raw<Typed[]>([]);
@@ -53,11 +49,17 @@ export class MatchUp {
 	/** Sources that entries of the list became. */
 	private readonly sourceOfEntry = new Map<string, string>();
 	private job: Job<FoundHere> | null = null;
-	private release = () => {};
-	private closed = false;
 	private serial = 0;
 
-	constructor(readonly id: string) {}
+	constructor(readonly id: string) {
+		this.held = new HeldDraft(id);
+	}
+	get draft() {
+		return this.held.draft;
+	}
+	get trouble() {
+		return this.held.trouble;
+	}
 
 	readonly counts = $derived.by(() => {
 		const of = (s: TypedCitation['status']) => this.typed.filter((t) => statusOf(t) === s).length;
@@ -75,41 +77,7 @@ export class MatchUp {
 
 	/** @param sheet gives the element of the sheet once the view stands */
 	async open(sheet: () => HTMLElement | null): Promise<void> {
-		try {
-			await library.start();
-		} catch {
-			this.trouble = 'Nothing can be read from this browser’s storage, so there is nothing to match up.';
-			return;
-		}
-		const hold = await holdManuscript(this.id);
-		this.release = hold.release;
-		if (this.closed) return hold.release();
-		if (!hold.held) {
-			this.trouble = 'This manuscript is open in another tab. Close it there to match up here.';
-			return;
-		}
-		const m = await getManuscript(this.id);
-		if (!m) {
-			this.trouble = 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
-			return;
-		}
-		let draft: Draft;
-		try {
-			draft = new Draft(m);
-		} catch (e) {
-			this.trouble = e instanceof ManuscriptError ? e.message : unexpected(e, 'This manuscript cannot be shown.');
-			return;
-		}
-		draft.useLibrary(library.sources, library.resolve);
-		if (this.closed) return void draft.destroy();
-		this.draft = draft;
-		await tick();
-		const element = sheet();
-		if (!element || this.closed) return;
-		draft.mount(element);
-		// the text is looked at here and written in Draft
-		draft.view?.setProps({ editable: () => false, decorations: () => this.decorations() });
-		await this.look();
+		if (await this.held.open('match up', sheet, () => this.decorations())) await this.look();
 	}
 
 	/** Looks the text through, as it is now: anew, where it changed meanwhile. */
@@ -131,7 +99,7 @@ export class MatchUp {
 			this.current = this.typed[0]?.key ?? '';
 			this.redraw();
 		} catch (e) {
-			if (!(e instanceof Stopped)) this.trouble = unexpected(e, 'The text could not be looked through.');
+			if (!(e instanceof Stopped)) this.held.trouble = unexpected(e, 'The text could not be looked through.');
 		} finally {
 			if (this.job === job) {
 				this.busy = false;
@@ -332,13 +300,8 @@ export class MatchUp {
 	}
 
 	async close(): Promise<void> {
-		this.closed = true;
 		this.job?.stop();
-		try {
-			await this.draft?.destroy();
-		} finally {
-			this.release();
-		}
+		await this.held.close();
 	}
 }
 

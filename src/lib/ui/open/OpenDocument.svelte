@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Documents are opened: what was read, which citations are live, what was not kept; then they go on the desk. */
 	import { Modal } from 'flowbite-svelte';
+	import { format } from 'date-fns';
 	import { untrack } from 'svelte';
 	import { goto } from '$app/navigation';
 	import { unexpected } from '$lib/services/problems';
@@ -79,6 +80,21 @@
 			await goto(`/draft/${opened[0].manuscript.id}${typed.citations || typed.entries ? '/match' : ''}`);
 		} else toasts.say(`${many(opened.length, 'manuscript')} are on the desk.${sources}`);
 	}
+	/** Copies that came back are compared with what was sent; each can be a manuscript of its own all the same. */
+	const returned = $derived(into ? null : o.found.length === 1 && o.found[0].back ? o.found[0] : null);
+	async function takeBack() {
+		if (!returned) return;
+		taking = true;
+		try {
+			const id = await o.takeBack(returned);
+			open = false;
+			await goto(`/draft/${id}/returned`);
+		} catch (e) {
+			o.trouble = unexpected(e, 'What came back could not be kept.');
+		} finally {
+			taking = false;
+		}
+	}
 	async function take() {
 		taking = true;
 		try {
@@ -112,6 +128,13 @@
 					<Alert>{f.answer.message}</Alert>
 				{:else}
 					{@const r = f.answer.read}
+					{#if f.back && !into}
+						<p class="back">
+							A copy of “{f.back.title}”, which you sent on {format(f.back.sentAt, 'd MMMM, HH:mm')}{r.sender.by
+								? `, saved last by ${r.sender.by}`
+								: ''}.
+						</p>
+					{/if}
 					<p>{parts(r)}.</p>
 					<p>{citations(r)}</p>
 					{#if r.style && !into}<p>{styleSaid(r.style.file)}</p>{/if}
@@ -151,7 +174,8 @@
 			<span class="spacer"></span>
 			<Btn onclick={() => (open = false)}>{o.read.length ? 'Cancel' : 'Close'}</Btn>
 			{#if o.read.length}
-				<Btn kind="primary" disabled={taking} onclick={take}>{button}</Btn>
+				<Btn kind={returned ? 'ghost' : 'primary'} disabled={taking} onclick={take}>{button}</Btn>
+				{#if returned}<Btn kind="primary" disabled={taking} onclick={takeBack}>See what changed</Btn>{/if}
 			{/if}
 		</div>
 	{/if}
@@ -175,6 +199,9 @@
 		color: var(--ink-2);
 		font-size: 13px;
 		line-height: 1.55;
+	}
+	.back {
+		color: var(--ink);
 	}
 	.missing {
 		margin-top: 6px;

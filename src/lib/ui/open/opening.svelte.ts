@@ -2,6 +2,7 @@
 import type { Node } from 'prosemirror-model';
 import type { LiveFile } from '$lib/core/document/live-data';
 import { documentFormat } from '$lib/core/document/readers/formats';
+import { cleanComments } from '$lib/core/paper';
 import type { Opened } from '$lib/data/open-paper';
 import { library } from '$lib/services/library.svelte';
 import { runDocumentJob, Stopped, type Job } from '$lib/workers/library';
@@ -15,6 +16,8 @@ export interface Found {
 	/** The file's name without its ending. */
 	name: string;
 	answer: DocumentAnswer;
+	/** It was sent from here, and comes back. */
+	back: { id: string; title: string; styleId: string; of: string; sentAt: number } | null;
 }
 
 /** Everything that was picked, in bytes. */
@@ -71,7 +74,7 @@ export class Opening {
 					if (live) answer = await this.readOne(here, path, all, live);
 				}
 				const name = path.replace(/^.*\//, '').replace(/\.\w+$/, '');
-				this.found = [...this.found, { path, name, answer }];
+				this.found = [...this.found, { path, name, answer, back: await this.sentFrom(answer) }];
 			}
 		} catch (e) {
 			this.found = [];
@@ -84,6 +87,34 @@ export class Opening {
 			this.job = null;
 		}
 	}
+	/** What it is a copy of, where what was sent is remembered here. */
+	private async sentFrom(answer: DocumentAnswer): Promise<Found['back']> {
+		const from = answer.kind === 'read' ? answer.read.from : null;
+		if (!from?.manuscript) return null;
+		const [{ sentAs }, { getManuscript }] = await Promise.all([
+			import('$lib/data/sent'),
+			import('$lib/data/manuscripts')
+		]);
+		const m = await getManuscript(from.manuscript);
+		const sent = m && (await sentAs(m.id, from.sent));
+		if (!m || !sent?.sent) return null;
+		return { id: m.id, title: m.title, styleId: m.styleId, of: sent.sent.id, sentAt: sent.at };
+	}
+
+	/** Keeps what came back, to be looked through. @returns the manuscript @throws what the database says */
+	async takeBack({ path, name, answer, back }: Found): Promise<string> {
+		if (answer.kind !== 'read' || !back) throw new Error('Nothing came back.');
+		const [{ importPaper }, { keepReturned }] = await Promise.all([
+			import('$lib/data/open-paper'),
+			import('$lib/data/sent')
+		]);
+		const { paper, here, sender, tracked } = answer.read;
+		const { doc } = await importPaper(paper, here, name, path, undefined, true);
+		const comments = cleanComments(paper.own.comments);
+		await keepReturned(back, doc, { of: back.of, file: path, sender, tracked, comments, closed: false });
+		return back.id;
+	}
+
 	private async readOne(
 		here: Parameters<typeof runDocumentJob>[0],
 		path: string,

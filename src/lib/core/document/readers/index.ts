@@ -4,7 +4,7 @@
  */
 import type { LiveFile } from '../live-data';
 import { decodeText, readReferences } from '../../exchange';
-import type { Dropped, Paper, PaperSource } from '../../paper';
+import type { Dropped, Paper, PaperSource, Sender, TrackedChange } from '../../paper';
 import { documentFormat, type DocumentFormat } from './formats';
 import { readDocx } from './docx';
 import { readHtml } from './html';
@@ -25,6 +25,12 @@ export interface OpenedDocument extends Resolved {
 	/** Citations that names in the file speak of, where what they are did not come along. */
 	named: string[];
 	dropped: Dropped[];
+	/** Changes that the file keeps a record of; marks in the paper cover what was inserted. */
+	tracked: TrackedChange[];
+	/** Who saved it last. */
+	sender: Sender;
+	/** The manuscript that it was written from, of a live file, and the name under which what was sent is remembered. */
+	from: { manuscript: string; sent: string } | null;
 }
 
 /** The longest document that is read, in bytes: a paper with its pictures in one file is far below. */
@@ -55,7 +61,16 @@ export function readDocument(
 				: READERS[format](textOf(name, bytes), beside);
 	const found = bibliography(read, beside);
 	const resolved = resolveCitations(read.paper, [...sources, ...found], read.uncited, read.live);
-	return { paper: read.paper, ...resolved, styleFile: read.styleFile, named: read.named ?? [], dropped: read.dropped };
+	return {
+		paper: read.paper,
+		...resolved,
+		styleFile: read.styleFile,
+		named: read.named ?? [],
+		dropped: read.dropped,
+		tracked: read.tracked ?? [],
+		sender: read.sender ?? { by: '', at: '' },
+		from: read.from ?? null
+	};
 }
 
 const READERS: Record<Exclude<DocumentFormat, 'docx' | 'odt'>, (text: string, beside: Beside) => ReadPaper> = {

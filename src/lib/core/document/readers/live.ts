@@ -76,7 +76,8 @@ export function takeLive(live: LiveText | null, paper: Paper): void {
 export const liveAnswer = (
 	live: LiveText | null,
 	named: () => string[]
-): Pick<ReadPaper, 'uncited' | 'live' | 'styleFile' | 'named'> => ({
+): Pick<ReadPaper, 'uncited' | 'live' | 'styleFile' | 'named' | 'from'> => ({
+	from: live ? { manuscript: live.file.manuscript, sent: live.file.sent ?? '' } : undefined,
 	uncited: live?.listed() ?? [],
 	live: live !== null,
 	styleFile: live?.file.styleFile,

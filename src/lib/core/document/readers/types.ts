@@ -1,5 +1,5 @@
 /** What readers of document formats take and give. They know papers, and no manuscript. */
-import type { Dropped, Paper } from '../../paper';
+import type { Dropped, Paper, Sender, TrackedChange } from '../../paper';
 
 /** A file beside the one that is read, by its path as the document names it; null where there is none. */
 export type Beside = (path: string) => Uint8Array | null;
@@ -19,6 +19,12 @@ export interface ReadPaper {
 	named?: string[];
 	/** What could not be kept, with its place. */
 	dropped: Dropped[];
+	/** Changes that the file keeps a record of. */
+	tracked?: TrackedChange[];
+	/** The manuscript that a live file was written from, and the name under which what was sent is remembered. */
+	from?: { manuscript: string; sent: string };
+	/** Who saved it last. */
+	sender?: Sender;
 }
 
 /** A file that is no document of its format, or cannot be read: a sentence for the person, with the place. */

@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import { crc32, deflateRawSync } from 'node:zlib';
 import fc from 'fast-check';
 import { strToU8, Zip, zipSync, type ZipInputFile } from 'fflate';
-import { countPaper, everyLine, textOf, toManuscript, type Block, type Inline } from '../../../paper';
+import { cleanComments, countPaper, everyLine, textOf, toManuscript, type Block, type Inline } from '../../../paper';
 import { DocumentError, readDocument } from '..';
 import { toTex } from './omml';
 import { readCitationField } from './sources';
@@ -230,12 +230,59 @@ test('tracked changes, comments, contents: what stands is kept, what went is lis
 	assert.deepEqual(paper.blocks.map(shape), ['contents', 'It never paid']);
 	assert.deepEqual(
 		dropped.map((d) => d.what),
+		['an insertion that was tracked: it stands as text', 'a deletion that was tracked: the words are left out']
+	);
+});
+
+test('comments with their range, replies and state; who changed what, and when', () => {
+	const by = 'w:author="Vera Lindgate" w:date="2026-11-24T10:00:00Z"';
+	const comment = (id: number, para: string, text: string) =>
+		`<w:comment w:id="${id}" ${by}><w:p w14:paraId="${para}"><w:r><w:t>${text}</w:t></w:r></w:p></w:comment>`;
+	const { paper, tracked } = open({
+		body: [
+			p(
+				`${r('It ')}<w:ins w:id="1" ${by}>${r('never ')}</w:ins><w:del w:id="2" ${by}><w:r><w:delText>always </w:delText></w:r></w:del><w:commentRangeStart w:id="0"/>${r('paid')}<w:commentRangeEnd w:id="0"/><w:r><w:commentReference w:id="0"/></w:r>${r('.')}`
+			),
+			p(`${r('A whole line.')}<w:r><w:commentReference w:id="7"/></w:r>`)
+		].join(''),
+		more: {
+			'word/comments.xml': strToU8(
+				`<w:comments>${comment(0, 'AA', 'Whom?')}${comment(1, 'BB', 'The board.')}${comment(7, 'CC', 'Good.')}</w:comments>`
+			),
+			'word/commentsExtended.xml': strToU8(
+				'<w15:commentsEx><w15:commentEx w15:paraId="AA" w15:done="1"/><w15:commentEx w15:paraId="BB" w15:paraIdParent="AA" w15:done="0"/></w15:commentsEx>'
+			)
+		}
+	});
+	const comments = cleanComments(paper.own.comments);
+	const said = { by: 'Vera Lindgate', at: '2026-11-24T10:00:00Z' };
+	assert.deepEqual(Object.values(comments), [
+		{ ...said, text: 'Whom?', replies: [{ ...said, text: 'The board.' }], done: true },
+		{ ...said, text: 'Good.', replies: [], done: false }
+	]);
+	assert.deepEqual(
+		tracked?.map(({ how, text }) => [how, text]),
 		[
-			'an insertion that was tracked: it stands as text',
-			'a deletion that was tracked: the words are left out',
-			'a comment'
+			['in', 'never '],
+			['out', 'always ']
 		]
 	);
+	const covered = [...everyLine(paper)]
+		.flatMap((l) => l.line)
+		.flatMap((i) => (i.t === 'text' ? i.marks.flatMap((m) => (m.t === 'comment' ? [[i.text, m.id]] : [])) : []));
+	const [first, second] = Object.keys(comments);
+	assert.deepEqual(covered, [
+		['never ', tracked?.[0].id],
+		['paid', first],
+		['A whole line.', second]
+	]);
+	// what is kept of them in a manuscript are the comments alone
+	const kept: string[] = [];
+	toManuscript(paper).doc.descendants((n) => {
+		for (const m of n.marks) if (m.type.name === 'comment') kept.push(m.attrs.id as string);
+		return true;
+	});
+	assert.deepEqual(kept, [first, second]);
 });
 
 test('contents whose field never ends swallow nothing; a heading of contents without any stays; other lists are said', () => {

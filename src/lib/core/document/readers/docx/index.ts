@@ -10,6 +10,7 @@ import {
 	newId,
 	paragraph,
 	rectangular,
+	Remarks,
 	isUneven,
 	withWidths,
 	textOf,
@@ -41,6 +42,7 @@ import {
 import { pictureWidth, takePicture } from '../pictures';
 import { takePage } from '../page-setup';
 import { DocumentError, type ReadPaper } from '../types';
+import { commentsOf, type CommentsPart } from './comments';
 import { liveIn, tagOf } from './live';
 import { pageOf, textWidthOf } from './page';
 import { numberingsOf, on, relationsOf, stylesOf, type Level, type Relation, type Style } from './parts';
@@ -53,6 +55,8 @@ interface Para {
 	style: Style | undefined;
 	list: { numId: string; level: number } | null;
 	align: Align;
+	/** Its end was deleted, which is tracked: the next paragraph goes on in it. */
+	endless?: boolean;
 }
 
 /** A list that goes on, and those it stands in. */
@@ -87,6 +91,9 @@ export class DocxReader {
 	private titled = false;
 	/** What is live in the text; null for files of others. */
 	live: LiveText | null = null;
+	/** Comments and tracked changes. */
+	readonly remarks = new Remarks();
+	readonly comments: CommentsPart;
 
 	constructor(
 		name: string,
@@ -113,6 +120,11 @@ export class DocxReader {
 				relations: relationsOf(file, path)
 			};
 		};
+		this.comments = commentsOf(
+			file,
+			part('comments', 'word/comments.xml'),
+			part('commentsExtended', 'word/commentsExtended.xml')
+		);
 		this.noteParts = { footnote: notes('footnote'), endnote: notes('endnote') };
 		this.textWidth = textWidthOf(child(root, 'w:body')!);
 		this.titled = children(child(root, 'w:body'), 'w:p').some(
@@ -146,8 +158,14 @@ export class DocxReader {
 			this.lost
 		);
 		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
+		this.remarks.give(paper);
 		return {
 			paper,
+			tracked: this.remarks.tracked,
+			sender: {
+				by: wordsIn(child(core, 'cp:lastModifiedBy')).trim() || creator,
+				at: wordsIn(child(core, 'dcterms:modified')).trim()
+			},
 			bibliographies: [],
 			...liveAnswer(this.live, () => this.named()),
 			dropped: this.lost.all()
@@ -199,13 +217,14 @@ export class DocxReader {
 				if (k.name === 'w:p') pieces.push(...this.para(k, runs, relations));
 				else if (k.name === 'w:tbl') pieces.push(this.table(k, relations));
 				else if (k.name === 'w:sdt') pieces.push(...this.control(k, runs, relations, walk));
+				else if (/^w:comment(?:RangeStart|RangeEnd)$/.test(k.name)) this.comments.mark(k, this.remarks);
 				else if (/^w:(?:ins|moveTo|customXml|smartTag)$/.test(k.name)) walk(k);
 				else if (k.name === 'm:oMathPara' || k.name === 'm:oMath')
 					pieces.push(...this.para({ name: 'w:p', attrs: {}, kids: [k] }, runs, relations));
 			}
 		};
 		walk(container);
-		return this.together(titled(pieces), relations);
+		return this.together(titled(withoutEnds(pieces)), relations);
 	}
 
 	/** A control around paragraphs: in a live file it can be a list of sources, or what was made for the page. */
@@ -273,7 +292,8 @@ export class DocxReader {
 					numId && numId !== '0' && !style?.level
 						? { numId, level: Math.min(8, Number(attribute(child(numPr, 'w:ilvl'), 'w:val')) || 0) }
 						: null,
-				align: Object.hasOwn(ALIGN, jc) ? ALIGN[jc] : ''
+				align: Object.hasOwn(ALIGN, jc) ? ALIGN[jc] : '',
+				endless: child(child(pPr, 'w:rPr'), 'w:del') !== undefined
 			},
 			...line.boxes.flatMap((box) => this.blocks(box, relations))
 		];
@@ -473,6 +493,19 @@ export class DocxReader {
 			caption: null
 		};
 	}
+}
+
+/** Paragraphs whose end was deleted, with what follows them. */
+function withoutEnds(pieces: (Para | Block)[]): (Para | Block)[] {
+	const out: (Para | Block)[] = [];
+	for (const p of pieces) {
+		const last = out.at(-1);
+		if (last && !('t' in last) && last.endless && !('t' in p)) {
+			const line = { ...last.line, content: [...last.line.content, ...p.line.content] };
+			out[out.length - 1] = { ...last, line, endless: p.endless };
+		} else out.push(p);
+	}
+	return out;
 }
 
 /** Words, or a note, a formula or a picture: a title may be any of these. */

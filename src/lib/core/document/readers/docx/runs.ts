@@ -7,6 +7,7 @@ import { attribute, child, descendants, elementsOf, wordsIn, type Xml } from '..
 import { TAGS } from '../../live-data';
 import type { DocxReader } from './index';
 import { tagOf } from './live';
+import { deletedIn, whoOf } from './comments';
 import { toTex } from './omml';
 import { on, type Relation } from './parts';
 import { readCitationField } from './sources';
@@ -75,7 +76,8 @@ export class Runs {
 		return this.line;
 	}
 
-	private put(i: Inline): void {
+	private put(bare: Inline): void {
+		const i = this.reader.remarks.cover(bare);
 		const field = this.fields.findLast((f) => f.ends && (SWALLOWED.test(f.instruction) || !f.result));
 		if (field) {
 			if (field.result && i.t === 'text') field.shown += i.text;
@@ -111,20 +113,27 @@ export class Runs {
 				for (const k of elementsOf(x)) this.piece(k, marks);
 				return this.end();
 			case 'w:del':
-			case 'w:moveFrom':
-				if (/\S/.test([...descendants(x, 'w:delText')].map(wordsIn).join('')))
-					this.reader.loses('a deletion that was tracked: the words are left out');
+			case 'w:moveFrom': {
+				const words = deletedIn(x);
+				if (!/\S/.test(words)) return;
+				this.reader.remarks.change('out', whoOf(x), words);
+				this.reader.loses('a deletion that was tracked: the words are left out');
 				return;
+			}
 			case 'w:ins':
-			case 'w:moveTo':
+			case 'w:moveTo': {
+				const id = this.reader.remarks.change('in', whoOf(x), '');
 				this.reader.loses('an insertion that was tracked: it stands as text');
+				this.reader.remarks.begin(id, id);
 				for (const k of elementsOf(x)) this.piece(k, marks);
+				return this.reader.remarks.end(id);
+			}
+			case 'w:commentRangeStart':
+			case 'w:commentRangeEnd':
+				this.reader.comments.mark(x, this.reader.remarks);
 				return;
 			case 'w:bookmarkStart':
 				this.line.bookmarks.push(attribute(x, 'w:name'));
-				return;
-			case 'w:commentRangeStart':
-				this.reader.loses('a comment');
 				return;
 			case 'm:oMath':
 				return this.put({ t: 'math', tex: toTex(x).trim(), marks: [] });
@@ -185,6 +194,9 @@ export class Runs {
 				case 'w:fldChar':
 					this.mark(x);
 					break;
+				case 'w:commentReference':
+					this.comment(x);
+					break;
 				case 'w:instrText': {
 					const field = this.fields.at(-1);
 					if (field && !field.result) field.instruction += wordsIn(x);
@@ -199,6 +211,14 @@ export class Runs {
 					for (const k of elementsOf(child(x, 'mc:Choice') ?? child(x, 'mc:Fallback'))) this.picture(k);
 			}
 		}
+	}
+
+	/** A comment without a range is about the words before it. */
+	private comment(x: Xml): void {
+		const { remarks, comments } = this.reader;
+		const id = comments.mark(x, remarks);
+		const last = this.line.content.findLast((i) => i.t === 'text');
+		if (id && !remarks.has(id) && last) last.marks = [...last.marks, { t: 'comment', id }];
 	}
 
 	private picture(x: Xml): void {

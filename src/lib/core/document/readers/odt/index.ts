@@ -9,6 +9,7 @@ import {
 	newId,
 	paragraph,
 	rectangular,
+	Remarks,
 	withWidths,
 	words,
 	type Block,
@@ -39,6 +40,7 @@ import { takePage } from '../page-setup';
 import { DocumentError, type ReadPaper } from '../types';
 import { contentsOf, titleOf } from './contents';
 import { liveIn, tagIn } from './live';
+import { annotation, trackedIn } from './remarks';
 import { itemOfMark } from './sources';
 import { lengthOf, pageOf, textWidthOf } from './page';
 import { takeStyles, type ListStyle, type Style } from './styles';
@@ -62,6 +64,9 @@ const hasPicture = (x: Xml): boolean =>
 class OdtReader {
 	private readonly paper: Paper = emptyPaper();
 	private readonly lost = new Losses();
+	/** Comments and tracked changes; ids of insertions by what the file calls them. */
+	private readonly remarks = new Remarks();
+	private changes = new Map<string, string>();
 	private readonly styles = new Map<string, Style>();
 	private readonly listStyles = new Map<string, ListStyle[]>();
 	private readonly bookmarks = new Map<string, string>();
@@ -108,16 +113,19 @@ class OdtReader {
 		const language = attribute(fo, 'fo:language');
 		if (/^[a-z]{2,3}$/.test(language) && language !== 'zxx')
 			paper.lang = [language, attribute(fo, 'fo:country')].filter((x) => x && x !== 'none').join('-');
-		if ([...descendants(text, 'text:changed-region')].length)
-			this.lost.add('tracked changes: the text stands as it is now', this.where);
+		this.changes = trackedIn(text, this.remarks);
+		if (this.remarks.tracked.length) this.lost.add('tracked changes: the text stands as it is now', this.where);
 		takeLive(this.live, paper);
 		this.textWidth = textWidthOf(file.xml('styles.xml'));
 		paper.blocks = this.blocks(text);
 		settleOutline(paper.blocks, this.titled);
 		takePage(pageOf(file.xml('styles.xml'), content, text), paper, titleIn(paper.blocks), this.lost);
 		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
+		this.remarks.give(paper);
 		return {
 			paper,
+			tracked: this.remarks.tracked,
+			sender: { by: author, at: wordsIn(child(meta, 'dc:date')).trim() },
 			bibliographies: [],
 			...liveAnswer(this.live, () => this.named()),
 			dropped: this.lost.all()
@@ -448,12 +456,16 @@ class OdtReader {
 
 	private say(text: string, marks: Mark[], out: Inline[]): void {
 		if (this.citing) this.citing.words += text;
-		else put(text, marks, out);
+		else this.put(text, marks, out);
+	}
+	private put(text: string, marks: Mark[], out: Inline[]): void {
+		if (text) put(text, this.remarks.cover({ t: 'text', text, marks }).marks, out);
 	}
 	private cited(out: Inline[]): void {
 		const { citing } = this;
 		this.citing = null;
-		if (citing?.here) out.push(liveInline(citing.here, citing.words, (what) => this.lost.add(what, this.where)));
+		if (citing?.here)
+			out.push(this.remarks.cover(liveInline(citing.here, citing.words, (what) => this.lost.add(what, this.where))));
 	}
 	/** What stands in a live citation: words, those of its note among them. @returns false for what is none of it */
 	private withinCitation(x: Xml, out: Inline[]): boolean {
@@ -480,7 +492,7 @@ class OdtReader {
 		switch (x.name) {
 			case 'text:s':
 			case 'text:tab':
-				return put(' ', marks, out);
+				return this.put(' ', marks, out);
 			case 'text:line-break':
 				return void out.push({ t: 'break', marks });
 			case 'text:span': {
@@ -549,7 +561,15 @@ class OdtReader {
 				return void out.push({ t: 'cross-ref', target: `#${target}`, show, marks: [] });
 			}
 			case 'office:annotation':
-				return this.lost.add('a comment', this.where);
+				return annotation(x, this.remarks, out);
+			case 'office:annotation-end':
+				return this.remarks.end(attribute(x, 'office:name'));
+			case 'text:change-start': {
+				const id = this.changes.get(attribute(x, 'text:change-id'));
+				return id ? this.remarks.begin(id, id) : undefined;
+			}
+			case 'text:change-end':
+				return this.remarks.end(this.changes.get(attribute(x, 'text:change-id')) ?? '');
 			case 'draw:frame':
 				return this.frame(x, out);
 			case 'draw:custom-shape':

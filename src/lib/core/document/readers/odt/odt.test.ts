@@ -3,7 +3,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
 import { strToU8, zipSync } from 'fflate';
-import { everyLine, textOf, toManuscript, type Block } from '../../../paper';
+import { cleanComments, everyLine, textOf, toManuscript, type Block } from '../../../paper';
 import { DocumentError, readDocument } from '..';
 
 const PNG = Uint8Array.from(
@@ -84,9 +84,37 @@ test('text, notes, lists, tables, figures, marks of sources and the list of them
 	assert.equal(paper.head.authors[0].name, 'Ida Lark');
 	assert.deepEqual(
 		dropped.map((d) => d.what),
-		['a comment']
+		[]
+	);
+	assert.deepEqual(
+		Object.values(cleanComments(paper.own.comments)).map((c) => c.text),
+		['no']
 	);
 	toManuscript(paper).doc.check();
+});
+
+test('comments with their range and replies, tracked changes with who made them', () => {
+	const who = '<dc:creator>Vera Lindgate</dc:creator><dc:date>2026-11-24T10:00:00</dc:date>';
+	const region = (id: string, what: string) => `<text:changed-region text:id="${id}">${what}</text:changed-region>`;
+	const info = `<office:change-info>${who}</office:change-info>`;
+	const { paper, tracked } = open(
+		`<text:tracked-changes>${region('t1', `<text:insertion>${info}</text:insertion>`)}${region('t2', `<text:deletion>${info}<text:p>always</text:p></text:deletion>`)}</text:tracked-changes><text:p>It <text:change-start text:change-id="t1"/>never <text:change-end text:change-id="t1"/><text:change text:change-id="t2"/><office:annotation office:name="a1" loext:resolved="true">${who}<text:p>Whom?</text:p></office:annotation>paid<office:annotation-end office:name="a1"/>.<office:annotation office:name="a2" loext:parent-name="a1">${who}<text:p>The board.</text:p></office:annotation></text:p>`
+	);
+	const said = { by: 'Vera Lindgate', at: '2026-11-24T10:00:00' };
+	assert.deepEqual(Object.values(cleanComments(paper.own.comments)), [
+		{ ...said, text: 'Whom?', replies: [{ ...said, text: 'The board.' }], done: true }
+	]);
+	assert.deepEqual(
+		tracked.map(({ how, by, text }) => [how, by, text]),
+		[
+			['in', 'Vera Lindgate', 'never '],
+			['out', 'Vera Lindgate', 'always']
+		]
+	);
+	const covered = [...everyLine(paper)]
+		.flatMap((l) => l.line)
+		.flatMap((i) => (i.t === 'text' && i.marks.some((m) => m.t === 'comment') ? [i.text] : []));
+	assert.deepEqual(covered, ['never ', 'paid']);
 });
 
 test('formulas with their TeX, boxes with a picture and its caption', () => {
