@@ -1,6 +1,6 @@
 /** Comments on passages: their words are an attribute of the document, their places are marks. Each change is one step for undo. */
 import type { Node } from 'prosemirror-model';
-import type { Transaction } from 'prosemirror-state';
+import type { EditorState, Transaction } from 'prosemirror-state';
 import { newId, schema, setDocAttrs } from '$lib/core/manuscript';
 import { commentsIn, type Comment, type Said } from '$lib/core/paper';
 
@@ -56,4 +56,33 @@ export function removeComment(tr: Transaction, id: string): Transaction {
 	if (!gone) return tr;
 	tr.removeMark(0, tr.doc.content.size, schema.mark('comment', { id }));
 	return setDocAttrs(tr, { comments });
+}
+
+/** What a comment made now would be about: what is selected, or the word at the caret; null where there is none. */
+export function passageAt(state: EditorState): { from: number; to: number } | null {
+	const { from, to, empty, $from } = state.selection;
+	if (!empty) return { from, to };
+	const { parent } = $from;
+	if (!parent.inlineContent || !parent.content.size) return null;
+	const text = parent.textBetween(0, parent.content.size, '', (n) => '\uFFFC'.repeat(n.nodeSize));
+	const at = from - $from.start();
+	for (const m of text.matchAll(/[\p{L}\p{N}]+(?:[’'-][\p{L}\p{N}]+)*/gu))
+		if (m.index <= at && m.index + m[0].length >= at)
+			return { from: $from.start() + m.index, to: $from.start() + m.index + m[0].length };
+	return null;
+}
+
+const highlight = typeof CSSStyleSheet === 'undefined' ? null : new CSSStyleSheet();
+
+/** Marks the passages of comments that are not dealt with; each mark knows its comment, and only the page knows its state. */
+export function paintComments(list: readonly PlacedComment[], current: string): void {
+	if (!highlight) return;
+	const of = (ids: string[]) => ids.map((id) => `[data-rq-comment="${CSS.escape(id)}"]`).join(',');
+	const open = list.filter((c) => !c.comment.done).map((c) => c.id);
+	const rules = [
+		open.length ? `.sheet-text :is(${of(open)}){background:var(--marigold-tint)}` : '',
+		current ? `.sheet-text ${of([current])}{box-shadow:0 0 0 2px var(--marigold-tint)}` : ''
+	];
+	highlight.replaceSync(`@media screen{${rules.join('')}}`);
+	if (!document.adoptedStyleSheets.includes(highlight)) document.adoptedStyleSheets.push(highlight);
 }

@@ -15,6 +15,7 @@ import {
 	type CaptionLook,
 	legendLead
 } from '../page';
+import { commentsIn, type Comments } from '../paper';
 import { cleanText } from './clean-text';
 import {
 	arrangeBibliography,
@@ -44,8 +45,8 @@ import {
 export type { Alignment, CrossRefShow };
 
 export type FinalInline =
-	/** `cite` is the citation it is printed for. */
-	| { t: 'text'; run: Run; cite?: string }
+	/** `cite` is the citation it is printed for, `comments` are those that are about it. */
+	| { t: 'text'; run: Run; cite?: string; comments?: string[] }
 	| { t: 'break' }
 	/** TeX. */
 	| { t: 'math'; tex: string }
@@ -165,6 +166,8 @@ export interface FinalDoc {
 	notesBefore?: { footnote: number; endnote: number };
 	/** How captions stand; run in where nothing is said. */
 	captions?: CaptionLook;
+	/** What people said beside the text; only live files take it along. */
+	comments?: Comments;
 	blocks: FinalBlock[];
 }
 
@@ -196,6 +199,7 @@ function sharedAlign(cell: Node): Alignment {
 /** Joins a document and what its citations show. */
 export function toFinal(doc: Node, title: string, authors: string[], form: CitingForm, f: Formatted): FinalDoc {
 	const resolve = f.resolve ?? ((id: string) => id);
+	const comments = commentsIn(doc);
 	const reading = readCitations(doc, form, resolve);
 	const numbers = new Map(reading.notes.map((n) => [n.id, n.number]));
 	const asNotes = form !== 'in-text';
@@ -222,6 +226,10 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		}
 		return run;
 	};
+	const commentsOf = (node: Node): { comments?: string[] } => {
+		const ids = node.marks.flatMap((m) => (m.type.name === 'comment' ? [m.attrs.id as string] : []));
+		return ids.length ? { comments: ids } : {};
+	};
 	const printed = (runs: Run[], cite: string): FinalInline[] =>
 		runs.map((run) => ({ t: 'text', run: { ...run, text: cleanText(run.text) }, cite }));
 	/** A paragraph whose block has no place for its language: its words have it. */
@@ -234,7 +242,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 		parent.forEach((node) => {
 			switch (node.type.name) {
 				case 'text':
-					out.push({ t: 'text', run: marked(node.text!, node.marks) });
+					out.push({ t: 'text', run: marked(node.text!, node.marks), ...commentsOf(node) });
 					break;
 				case 'hard_break':
 					out.push({ t: 'break' });
@@ -244,6 +252,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 					const r = f.citations.get(id);
 					const cites = node.attrs.cites as { sourceId: string }[];
 					const hand = cites.some((c) => isCovered(c.sourceId)) ? null : cleanOverride(node.attrs.override);
+					const about = commentsOf(node);
 					const runs = hand ? overrideRuns(hand) : (r?.runs ?? []);
 					if (asNotes && !inNote) {
 						out.push(...printed(r?.leadRuns ?? [], id));
@@ -254,7 +263,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 							paragraphs: [printed(runs, id)],
 							cite: id
 						});
-					} else out.push(...printed(runs.length ? runs : (r?.leadRuns ?? []), id));
+					} else out.push(...printed(runs.length ? runs : (r?.leadRuns ?? []), id).map((i) => ({ ...i, ...about })));
 					break;
 				}
 				case 'note': {
@@ -446,6 +455,7 @@ export function toFinal(doc: Node, title: string, authors: string[], form: Citin
 			? { notesBefore: { footnote: work.before.footnote, endnote: work.before.endnote } }
 			: {}),
 		captions: captionsOf(settingsOf(doc).page),
+		...(Object.keys(comments).length ? { comments } : {}),
 		blocks: blocks(doc)
 	};
 }

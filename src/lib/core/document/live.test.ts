@@ -189,7 +189,7 @@ test('odt: typed into, copied, deleted, drawn together to a point; without its p
 	assert.match(JSON.stringify(split.paper.blocks), /and more/);
 	for (const change of [
 		(xml: string) =>
-			xml.replace('"version":2', '"version":99').replace('&quot;version&quot;:2', '&quot;version&quot;:99'),
+			xml.replace('"version":3', '"version":99').replace('&quot;version&quot;:3', '&quot;version&quot;:99'),
 		(xml: string) => xml.replace('meta:value-type="string">', 'meta:value-type="string">{')
 	]) {
 		const words = back(change, 'meta.xml');
@@ -202,7 +202,7 @@ test('odt: typed into, copied, deleted, drawn together to a point; without its p
 test('without its part, or with one that is broken or newer, the words are read, and that is said', async () => {
 	const bytes = await write(paper, 'in-text');
 	for (const change of [
-		(xml: string) => xml.replace('"version":2', '"version":99'),
+		(xml: string) => xml.replace('"version":3', '"version":99'),
 		(xml: string) => xml.replace('"cites":', '"sites":'),
 		(xml: string) => xml.replace('{"format"', '{format')
 	]) {

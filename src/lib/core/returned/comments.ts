@@ -1,6 +1,6 @@
 /** Comments that came back, at the words that they are about as those are here. */
 import type { Node } from 'prosemirror-model';
-import { cleanComments, type Comment, type Comments } from '../paper';
+import { cleanComments, type Comment, type Comments, type Said } from '../paper';
 import type { Comparison, Run } from './compare';
 import { textPlace } from './place';
 
@@ -83,9 +83,10 @@ export function withComments(
 	const comments = { ...known };
 	const fresh: CommentHere[] = [];
 	for (const c of came) {
-		const same = Object.entries(comments).find(
-			([, k]) => k.text === c.comment.text && k.by === c.comment.by && sameTime(k.at, c.comment.at)
-		);
+		const isIt = (k: Said) => k.text === c.comment.text && k.by === c.comment.by && sameTime(k.at, c.comment.at);
+		// a format without replies has them as comments
+		if (Object.values(comments).some((k) => k.replies.some(isIt))) continue;
+		const same = Object.entries(comments).find(([, k]) => isIt(k));
 		if (!same) {
 			comments[c.id] = c.comment;
 			fresh.push(c);

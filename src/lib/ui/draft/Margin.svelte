@@ -10,7 +10,7 @@
 	import MarginNote from './MarginNote.svelte';
 	import MarginSlip from './MarginSlip.svelte';
 	import QuoteRemark from './QuoteRemark.svelte';
-	import { itemsBetween, slipsOf, stack, type MarginItem } from './margin';
+	import { hasComments, itemsBetween, slipsOf, stack, type MarginItem } from './margin';
 
 	let { draft, sheet }: { draft: Draft; sheet: HTMLElement | null } = $props();
 	let root = $state<HTMLElement | null>(null);
@@ -27,10 +27,30 @@
 		return draft.style ? quoteRemarks(factsOf(draft)) : [];
 	});
 	const remarkByKey = $derived(new Map(remarks.map((r) => [`q-${r.what}-${r.quotation.id}`, r])));
+	/** Comments, and what shows them; loaded once there are any. */
+	let beside = $state.raw<typeof import('./comments-beside') | null>(null);
+	/** The comment that is opened. */
+	let opened = $state('');
+	const comments = $derived.by(() => {
+		void draft.shown;
+		return beside?.placedComments(draft.store.doc) ?? [];
+	});
+	$effect(() => {
+		void draft.revision;
+		if (beside || !hasComments(draft.store.doc)) return;
+		draft.inBackground(
+			import('./comments-beside').then((m) => (beside = m)),
+			'Comments cannot be shown: that part of the page could not be loaded.'
+		);
+	});
+	$effect(() => beside?.paintComments(comments, opened));
 	const all = $derived<MarginItem[]>(
 		[
 			...draft.shown.notes.map((n) => ({ key: n.id, pos: n.pos, anchor: n.id })),
 			...slips.map((s) => ({ key: `s-${s.ids[0]}`, pos: s.pos, anchor: s.ids[0] })),
+			...comments
+				.filter((c) => !c.comment.done || c.id === opened)
+				.map((c) => ({ key: `m-${c.id}`, pos: c.from, anchor: '' })),
 			...remarks.map((r) => ({
 				key: `q-${r.what}-${r.quotation.id}`,
 				pos: draft.shown.citations.find((c) => c.id === r.quotation.citation)?.pos ?? r.quotation.to,
@@ -155,6 +175,14 @@
 		<MarginNote {draft} note={noteById.get(key)!} onresize={schedule} />
 	{:else if remarkByKey.has(key)}
 		<QuoteRemark {draft} remark={remarkByKey.get(key)!} />
+	{:else if beside}
+		{@const c = comments.find((x) => `m-${x.id}` === key)}
+		{#if c}<beside.CommentSlip
+				{draft}
+				{c}
+				on={opened === c.id}
+				onopen={() => (opened = opened === c.id ? '' : c.id)}
+			/>{/if}
 	{/if}
 {/snippet}
 

@@ -15,10 +15,11 @@
 	let { draft, onfind }: { draft: Draft; onfind: () => void } = $props();
 	const now = $derived(draft.writing.state);
 	let bar = $state<HTMLElement | null>(null);
-	type Form = 'table' | 'figure' | 'formula' | 'reference' | 'contents' | 'in-table';
+	type Form = 'comment' | 'table' | 'figure' | 'formula' | 'reference' | 'contents' | 'in-table';
 	let open = $state<'' | 'block' | 'more' | 'insert' | 'link' | 'language' | 'file' | Form>('');
 	// loaded when first asked for
 	const forms = {
+		comment: () => import('./CommentForm.svelte'),
 		table: () => import('./TableForm.svelte'),
 		figure: () => import('./FigureForm.svelte'),
 		formula: () => import('./FormulaForm.svelte'),
@@ -61,6 +62,7 @@
 		},
 		{ name: 'Excerpt…', keys: 'Alt Q', run: () => act(() => draft.gestures(inNoteView()).beside('excerpts')) },
 		{ name: '“Source needed”', keys: 'Alt G', run: () => act(() => draft.gestures(inNoteView()).insertPlaceholder()) },
+		{ name: 'Comment…', disabled: inNote, run: () => (open = 'comment') },
 		{ name: 'Table…', parted: true, disabled: inNote, run: () => (open = 'table') },
 		{ name: 'Figure…', disabled: inNote, run: () => (open = 'figure') },
 		{ name: 'Equation…', run: () => (open = 'formula') },

@@ -1,5 +1,6 @@
 /** Margin geometry and contents, without a page. */
-import type { Reading, CitationInfo } from '$lib/core/manuscript';
+import { attrValue, type Reading, type CitationInfo } from '$lib/core/manuscript';
+import type { Node } from 'prosemirror-model';
 
 export interface MarginItem {
 	key: string;
@@ -13,6 +14,9 @@ export interface Slip {
 	ids: string[];
 	citations: CitationInfo[];
 }
+
+/** Whether a text has comments. */
+export const hasComments = (doc: Node): boolean => Object.keys(attrValue(doc.attrs.comments) ?? {}).length > 0;
 
 /** One slip per paragraph that cites; citations inside the writer's notes are shown there. */
 export function slipsOf(reading: Reading): Slip[] {

@@ -158,12 +158,11 @@
 							{#if r.unresolved.length > 20}<li>and {r.unresolved.length - 20} more</li>{/if}
 						</ul>
 					{/if}
-					{#if r.dropped.length}
-						<Fold
-							title={`${many(r.dropped.length, 'thing')} not kept as ${r.dropped.length === 1 ? 'it was' : 'they were'}`}
-						>
+					{@const lost = f.back && !into ? r.dropped.filter((d) => !d.what.includes('tracked')) : r.dropped}
+					{#if lost.length}
+						<Fold title={`${many(lost.length, 'thing')} not kept as ${lost.length === 1 ? 'it was' : 'they were'}`}>
 							<ul class="lost">
-								{#each r.dropped as d, i (i)}<li><small>{d.where}</small>{d.what}</li>{/each}
+								{#each lost as d, i (i)}<li><small>{d.where}</small>{d.what}</li>{/each}
 							</ul>
 						</Fold>
 					{/if}

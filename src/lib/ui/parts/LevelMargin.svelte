@@ -86,5 +86,7 @@
 		right: 16px;
 		top: 0;
 		max-width: 380px;
+		/* with what stands around it */
+		scroll-margin: 72px 0;
 	}
 </style>

@@ -116,7 +116,7 @@
 							: 'Accept all'}</Btn
 				>
 			{:else if r.file && !left}
-				<Btn kind="primary" onclick={finish}>Done</Btn>
+				<Btn kind="primary" onclick={finish}>Finish</Btn>
 			{/if}
 		</header>
 		<div>

@@ -37,8 +37,10 @@ import {
 	type FinalInline,
 	type ListNumbers
 } from '../final';
+import type { CommentRanges } from '../comment-ranges';
 import type { EntryLooks } from '../entry-looks';
 import { TAGS } from '../live-data';
+import { rangeMarks } from './comments';
 import { contentsParagraphs } from './contents';
 import type { Controls } from './controls';
 import { mathChild } from './math';
@@ -63,6 +65,7 @@ export interface Notes {
 	entries: EntryLooks;
 	/** Of a live file: citations and lists are known again. */
 	controls: Controls | null;
+	comments: CommentRanges | null;
 }
 
 function textRun(r: Run, font: { font?: string } = {}): TextRun {
@@ -87,16 +90,23 @@ export function children(list: FinalInline[], notes: Notes, font: { font?: strin
 	for (let from = 0; from < list.length;) {
 		const id = citeOf(list[from]);
 		let to = from + 1;
-		while (to < list.length && citeOf(list[to]) === id) to++;
+		while (to < list.length && citeOf(list[to]) === id && sameComments(list[to], list[from], notes)) to++;
 		const before = list[from - 1]?.t === 'note' && list[from].t === 'note';
+		const about = list.slice(from, to).map((i) => rangeMarks(notes.comments?.at(i) ?? { begin: [], end: [] }));
 		const kids = plainChildren(list.slice(from, to), id ? { ...notes, controls: null } : notes, font, id !== '');
 		// two marks side by side are two numbers
 		if (before) out.push(new TextRun({ text: ',', superScript: true }));
+		out.push(...about.flatMap((a) => a.before));
 		out.push(...(id ? [controls.words(TAGS.citation + id, 'Citation', kids)] : kids));
+		out.push(...about.flatMap((a) => a.behind));
 		from = to;
 	}
 	return out;
 }
+/** Pieces that the same comments are about stand together; a citation is never parted. */
+const sameComments = (a: FinalInline, b: FinalInline, { comments }: Notes): boolean =>
+	!comments || citeOf(a) !== '' || aboutOf(a) === aboutOf(b);
+const aboutOf = (i: FinalInline): string => (i.t === 'text' ? (i.comments ?? []).join() : '');
 const citeOf = (i: FinalInline): string => ((i.t === 'text' || i.t === 'note') && i.cite) || '';
 
 /** @param bare links are words alone */

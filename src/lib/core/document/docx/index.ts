@@ -8,6 +8,8 @@ import { TAGS, type LiveFile } from '../live-data';
 import { abstractLines, openingLines } from '../opening';
 import { surnameOf } from '../pages/opening';
 import { blocks, children, contents as contentsOf, DEEPEST, FORMATS, HALF_INCH, type Notes } from './blocks';
+import { CommentRanges } from '../comment-ranges';
+import { commentParts } from './comments';
 import { Controls } from './controls';
 import { addLivePart } from './live-part';
 import { openingParagraphs } from './opening';
@@ -55,7 +57,8 @@ function build(
 		listed,
 		captions: doc,
 		entries: new EntryLooks(doc.blocks),
-		controls
+		controls,
+		comments: controls ? new CommentRanges(doc) : null
 	};
 	const titleWords = {
 		title: children(title, notes),
@@ -96,6 +99,7 @@ function build(
 		keywords: fields.keywords.trim() || undefined,
 		// page numbers are for the other program to find
 		...(own || notes.bookmarks.knowsPages ? { features: { updateFields: true } } : {}),
+		...(notes.comments?.all.length ? { comments: { children: commentParts(notes.comments.all) } } : {}),
 		footnotes: notes.footnotes,
 		endnotes: notes.endnotes,
 		numbering: {

@@ -18,7 +18,9 @@ import {
 	type FinalDoc,
 	type FinalInline
 } from '../final';
+import { CommentRanges } from '../comment-ranges';
 import { EntryLooks } from '../entry-looks';
+import { annotationEnd, annotationXml } from './comments';
 import { TAGS } from '../live-data';
 import { mathml } from '../math';
 import type { OpeningLine } from '../opening';
@@ -39,6 +41,8 @@ const ENDINGS: Record<string, string> = {
 	'image/gif': 'gif',
 	'image/webp': 'webp'
 };
+/** The comments that a piece is about. */
+const aboutOf = (i: FinalInline): string => (i.t === 'text' ? (i.comments ?? []).join() : '');
 const citeOf = (i: FinalInline): string => ((i.t === 'text' || i.t === 'note') && i.cite) || '';
 
 /** Names of what counts, as the sequences of a text are called. */
@@ -57,12 +61,15 @@ export class Content {
 	/** Where a note or a cell stands, a paragraph has another style. */
 	private readonly width: number;
 
+	private readonly comments: CommentRanges;
+
 	constructor(
 		doc: FinalDoc,
 		private readonly setup: PageSetup,
 		/** Names say what can be made live again. */
 		private live = false
 	) {
+		this.comments = new CommentRanges(doc);
 		const { body } = splitTitle(doc);
 		this.listed = new Listed(body, doc, setup.numbering);
 		for (const i of everyInline(doc.blocks)) if (i.t === 'ref') this.referred.add(i.target);
@@ -178,10 +185,19 @@ export class Content {
 		for (let from = 0; from < list.length;) {
 			const id = citeOf(list[from]);
 			let to = from + 1;
-			while (to < list.length && citeOf(list[to]) === id) to++;
+			while (to < list.length && citeOf(list[to]) === id && (id || aboutOf(list[to]) === aboutOf(list[from]))) to++;
 			if (list[from - 1]?.t === 'note' && list[from].t === 'note') out += this.run({ text: ',', sup: true });
 			const part = list.slice(from, to);
+			const about = part.map((i) => this.comments.at(i));
+			out += about
+				.flatMap((a) => a.begin)
+				.map(annotationXml)
+				.join('');
 			out += id ? this.bookmarked(TAGS.citation + id, () => this.plain(part)) : this.plain(part);
+			out += about
+				.flatMap((a) => a.end)
+				.map(annotationEnd)
+				.join('');
 			from = to;
 		}
 		return out;
