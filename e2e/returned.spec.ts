@@ -73,6 +73,7 @@ test('a live file comes back: tracked or not, each change is shown with who made
 	await expect(page).toHaveURL(/\/draft\/lamplighters$/);
 	await expect(sheet).toContainText('eleven women');
 	await expect(page.getByText('30 sources, 46 citations, 52 notes')).toBeVisible();
+	await caretAfter(page, 'They left few papers');
 	await expect(page.locator('.slip').filter({ hasText: 'Two questions in one sentence. Split?' })).toBeVisible();
 	done();
 });

@@ -2,6 +2,7 @@
 import { storeDoc } from '$lib/core/manuscript';
 import type { Node } from 'prosemirror-model';
 import { db, type Database, type Manuscript, type ReturnedFile, type Version } from './db';
+import { getManuscript } from './manuscripts';
 import { packedDoc, statesOf, unpacked } from './versions';
 
 /** So many of what was sent are kept for a manuscript. */
@@ -41,6 +42,26 @@ export async function sentAs(manuscript: string, name: string, base: Database = 
 	const all = (await statesOf(manuscript, base)).filter((v) => v.sent);
 	const found = all.find((v) => v.sent?.id === name) ?? (name ? undefined : all[0]);
 	return found ? unpacked(found) : null;
+}
+
+/** A manuscript that a file is a copy of, and what was sent of it. */
+export interface Origin {
+	id: string;
+	title: string;
+	styleId: string;
+	/** The name of what was sent. */
+	of: string;
+	sentAt: number;
+}
+
+/** What a live file is a copy of. @returns null where that is not here, or is not remembered */
+export async function sentFrom(
+	from: { manuscript: string; sent: string },
+	base: Database = db
+): Promise<Origin | null> {
+	const m = await getManuscript(from.manuscript, base);
+	const sent = m && (await sentAs(m.id, from.sent, base));
+	return m && sent?.sent ? { id: m.id, title: m.title, styleId: m.styleId, of: sent.sent.id, sentAt: sent.at } : null;
 }
 
 /** Keeps what came back. @returns its row */

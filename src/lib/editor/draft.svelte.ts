@@ -43,6 +43,7 @@ import { storageMessage, type Manuscript } from '$lib/data/db';
 import type { Source } from '$lib/core/source';
 import { FormattingService } from '$lib/services/formatting/index.svelte';
 import { Persistence } from '$lib/services/persistence';
+import { preferences } from '$lib/services/preferences.svelte';
 import { inBackground, report } from '$lib/services/problems';
 import { localStorageHere } from '$lib/data/local';
 import { recover } from '$lib/services/write-ahead';
@@ -145,6 +146,10 @@ export class Draft implements NodeViewContext {
 	lastChange = $state('');
 	/** Typed citations that could become live, as they were counted when the manuscript was opened. */
 	typed = $state(0);
+	/** The name under which whoever sits here says something. */
+	get me(): string {
+		return preferences.name || this.authors[0] || 'Me';
+	}
 	/** Whose copies came back and wait to be looked through. */
 	returned = $state.raw<string[]>([]);
 	/** When each source was cited last, in steps. */

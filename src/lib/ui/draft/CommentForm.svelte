@@ -2,7 +2,6 @@
 	/** A comment on what is selected, or on the word at the caret. */
 	import { untrack } from 'svelte';
 	import { addComment, passageAt, said } from '$lib/editor/comments';
-	import { preferences } from '$lib/services/preferences.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import Words from '../kit/Words.svelte';
 	import InsertForm from './InsertForm.svelte';
@@ -20,8 +19,7 @@
 	function submit() {
 		const { view } = draft;
 		if (!view || !at || !words.trim()) return;
-		const by = preferences.name || draft.authors[0] || 'Me';
-		draft.act(addComment(view.state.tr, at, said(by, words.trim())), 'Comment added');
+		draft.act(addComment(view.state.tr, at, said(draft.me, words.trim())), 'Comment added');
 		onclose();
 	}
 </script>

@@ -2,14 +2,11 @@
 	/** The margin: notes level with their marks, or slips level with their paragraphs; never overlapping. */
 	import { beginningInSight, elementAt } from '$lib/editor/navigation';
 	import { factsOf } from '$lib/editor/facts';
-	import { quoteRemarks } from '$lib/core/proof/quick';
 	import { tick } from 'svelte';
-	import { MediaQuery } from 'svelte/reactivity';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import Beside from './Beside.svelte';
 	import MarginNote from './MarginNote.svelte';
 	import MarginSlip from './MarginSlip.svelte';
-	import QuoteRemark from './QuoteRemark.svelte';
 	import { hasComments, itemsBetween, slipsOf, stack, type MarginItem } from './margin';
 
 	let { draft, sheet }: { draft: Draft; sheet: HTMLElement | null } = $props();
@@ -20,15 +17,15 @@
 	/** Positions of the text near the window; what stands farther away is not drawn. */
 	let near = $state.raw({ from: 0, to: 0 });
 
+	/** Shows comments, and what is said of quotations; loaded once there are any. */
+	let beside = $state.raw<typeof import('./beside-parts') | null>(null);
 	const slips = $derived(draft.asNotes ? [] : slipsOf(draft.shown));
 	const remarks = $derived.by(() => {
 		void draft.formatting.done;
 		void draft.quotations;
-		return draft.style ? quoteRemarks(factsOf(draft)) : [];
+		return draft.style && beside ? beside.quoteRemarks(factsOf(draft)) : [];
 	});
 	const remarkByKey = $derived(new Map(remarks.map((r) => [`q-${r.what}-${r.quotation.id}`, r])));
-	/** Comments, and what shows them; loaded once there are any. */
-	let beside = $state.raw<typeof import('./comments-beside') | null>(null);
 	/** The comment that is opened. */
 	let opened = $state('');
 	const comments = $derived.by(() => {
@@ -37,10 +34,10 @@
 	});
 	$effect(() => {
 		void draft.revision;
-		if (beside || !hasComments(draft.store.doc)) return;
+		if (beside || !(draft.quotations.length || hasComments(draft.store.doc))) return;
 		draft.inBackground(
-			import('./comments-beside').then((m) => (beside = m)),
-			'Comments cannot be shown: that part of the page could not be loaded.'
+			import('./beside-parts').then((m) => (beside = m)),
+			'Remarks beside the text cannot be shown: that part of the page could not be loaded.'
 		);
 	});
 	$effect(() => beside?.paintComments(comments, opened));
@@ -89,7 +86,7 @@
 		}
 		waited = false;
 		look();
-		if (narrow.current) {
+		if (narrow) {
 			fold();
 			return;
 		}
@@ -103,7 +100,13 @@
 		if (next.size !== tops.size || [...next].some(([k, t]) => tops.get(k)?.top !== t.top)) tops = next;
 	}
 	/** A narrow window has no margin: what belongs to the selected citation or note hangs below its line. */
-	const narrow = new MediaQuery('(max-width: 760px)');
+	const query = matchMedia('(max-width: 760px)');
+	let narrow = $state(query.matches);
+	$effect(() => {
+		const look = () => (narrow = query.matches);
+		query.addEventListener('change', look);
+		return () => query.removeEventListener('change', look);
+	});
 	let foldTop = $state(0);
 	let foldBox = $state<HTMLElement | null>(null);
 	const folded = $derived.by(() => {
@@ -148,7 +151,7 @@
 		void draft.revision;
 		void items;
 		void folded;
-		void narrow.current;
+		void narrow;
 		void draft.formatting.done;
 		schedule();
 	});
@@ -173,8 +176,8 @@
 		<MarginSlip {draft} slip={slipByKey.get(key)!} />
 	{:else if noteById.has(key)}
 		<MarginNote {draft} note={noteById.get(key)!} onresize={schedule} />
-	{:else if remarkByKey.has(key)}
-		<QuoteRemark {draft} remark={remarkByKey.get(key)!} />
+	{:else if beside && remarkByKey.has(key)}
+		<beside.QuoteRemark {draft} remark={remarkByKey.get(key)!} />
 	{:else if beside}
 		{@const c = comments.find((x) => `m-${x.id}` === key)}
 		{#if c}<beside.CommentSlip
@@ -188,7 +191,7 @@
 
 <aside class="margin" bind:this={root} aria-label={draft.asNotes ? 'Notes' : 'Citations beside the text'}>
 	<Beside {draft} />
-	{#if narrow.current}
+	{#if narrow}
 		{#if folded.length && !draft.side && !draft.cite}
 			<div class="fold" bind:this={foldBox} style:top="{foldTop}px">
 				{#each folded as item (item.key)}

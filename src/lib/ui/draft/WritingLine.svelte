@@ -19,7 +19,7 @@
 	let open = $state<'' | 'block' | 'more' | 'insert' | 'link' | 'language' | 'file' | Form>('');
 	// loaded when first asked for
 	const forms = {
-		comment: () => import('./CommentForm.svelte'),
+		comment: () => import('./beside-parts').then((m) => ({ default: m.CommentForm })),
 		table: () => import('./TableForm.svelte'),
 		figure: () => import('./FigureForm.svelte'),
 		formula: () => import('./FormulaForm.svelte'),

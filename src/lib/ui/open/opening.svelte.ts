@@ -4,6 +4,7 @@ import type { LiveFile } from '$lib/core/document/live-data';
 import { documentFormat } from '$lib/core/document/readers/formats';
 import { cleanComments } from '$lib/core/paper';
 import type { Opened } from '$lib/data/open-paper';
+import type { Origin } from '$lib/data/sent';
 import { library } from '$lib/services/library.svelte';
 import { runDocumentJob, Stopped, type Job } from '$lib/workers/library';
 import { keepNewStyle, OWN, ownStyles } from '$lib/data/styles';
@@ -17,7 +18,7 @@ export interface Found {
 	name: string;
 	answer: DocumentAnswer;
 	/** It was sent from here, and comes back. */
-	back: { id: string; title: string; styleId: string; of: string; sentAt: number } | null;
+	back: Origin | null;
 }
 
 /** Everything that was picked, in bytes. */
@@ -91,14 +92,8 @@ export class Opening {
 	private async sentFrom(answer: DocumentAnswer): Promise<Found['back']> {
 		const from = answer.kind === 'read' ? answer.read.from : null;
 		if (!from?.manuscript) return null;
-		const [{ sentAs }, { getManuscript }] = await Promise.all([
-			import('$lib/data/sent'),
-			import('$lib/data/manuscripts')
-		]);
-		const m = await getManuscript(from.manuscript);
-		const sent = m && (await sentAs(m.id, from.sent));
-		if (!m || !sent?.sent) return null;
-		return { id: m.id, title: m.title, styleId: m.styleId, of: sent.sent.id, sentAt: sent.at };
+		const { sentFrom } = await import('$lib/data/sent');
+		return sentFrom(from);
 	}
 
 	/** Keeps what came back, to be looked through. @returns the manuscript @throws what the database says */

@@ -3,7 +3,6 @@
 	import { format } from 'date-fns';
 	import { changeComment, removeComment, said, type PlacedComment } from '$lib/editor/comments';
 	import type { Draft } from '$lib/editor/draft.svelte';
-	import { preferences } from '$lib/services/preferences.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import Words from '../kit/Words.svelte';
 	import Press from '../kit/Press.svelte';
@@ -17,7 +16,6 @@
 	let { draft, c, on, onopen }: Props = $props();
 	let replying = $state(false);
 	let words = $state('');
-	const me = $derived(preferences.name || draft.authors[0] || 'Me');
 	$effect(() => {
 		if (!on) replying = false;
 	});
@@ -35,7 +33,7 @@
 	function reply() {
 		const text = words.trim();
 		if (!text) return;
-		act({ replies: [...c.comment.replies, said(me, text)] }, 'Replied');
+		act({ replies: [...c.comment.replies, said(draft.me, text)] }, 'Replied');
 		words = '';
 		replying = false;
 	}

@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import MatchView from '$lib/ui/match/MatchView.svelte';
+	import Unloaded from '$lib/ui/parts/Unloaded.svelte';
 	const id = $derived(page.params.id ?? '');
 </script>
 
-{#key id}<MatchView {id} />{/key}
+{#key id}
+	{#await import('$lib/ui/match/MatchView.svelte') then View}<View.default {id} />{:catch}<Unloaded />{/await}
+{/key}

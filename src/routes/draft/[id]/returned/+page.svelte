@@ -1,7 +1,9 @@
 <script lang="ts">
 	import { page } from '$app/state';
-	import ReturnedView from '$lib/ui/returned/ReturnedView.svelte';
+	import Unloaded from '$lib/ui/parts/Unloaded.svelte';
 	const id = $derived(page.params.id ?? '');
 </script>
 
-{#key id}<ReturnedView {id} />{/key}
+{#key id}
+	{#await import('$lib/ui/returned/ReturnedView.svelte') then View}<View.default {id} />{:catch}<Unloaded />{/await}
+{/key}
