@@ -1,8 +1,9 @@
 /** npm run screenshots: one current picture of each main view from the demo data, into docs/screenshots. */
 import { spawn, spawnSync } from 'node:child_process';
-import { mkdirSync, existsSync } from 'node:fs';
+import { mkdirSync, existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { afterColleague } from './colleague.mjs';
 import { CHROMIUM, ensureBrowser, ensurePackages, root } from './ensure.mjs';
 
 ensurePackages();
@@ -30,25 +31,6 @@ const ready = async (page) => {
 	);
 	await page.evaluate(() => document.fonts.ready);
 };
-/** A text with a typed list, for its review. */
-const QUAYS = `The price of a quay
-
-Introduction
-
-Gas was dear in most harbours (Lark & de Roos, 2001, p. 12), and Stone (1988) says that oil was dearer still (see also Okonjo & Brandt, 2019).
-
-References
-
-Abara, T. (1931). Moths at the harbour lamps. Letters in Field Ecology, 4, 12–31.
-
-Lark, I., & de Roos, J. (2001). Bells over water: What the tide carried. Harbour Studies, 3(1), 1–9. https://doi.org/10.5555/hs.2001.3.1
-
-Okonjo, A., & Brandt, L. M. (2019). Mapping the gaslit quays. Harbour Studies, 12(3), 201–219.
-
-Port Ennis Ferries. Timetables and tolls, third issue.
-
-Stone, P. (1988). Stone quays: A history of loading. Tidemark Press.
-`;
 const SHOTS = {
 	desk: async (p) => p.goto(base).then(() => p.getByRole('link', { name: 'Who paid for the light?' }).waitFor()),
 	'draft-in-text': async (p) => {
@@ -95,15 +77,20 @@ const SHOTS = {
 		await p.keyboard.press('ArrowDown');
 		await p.waitForTimeout(500);
 	},
-	'match-list': async (p) => {
+	returned: async (p) => {
+		await p.goto(`${base}/draft/lamplighters/hand-in`);
+		await p.getByRole('radio', { name: /^Live/ }).click();
+		const saved = p.waitForEvent('download');
+		await p.getByRole('button', { name: 'Save as live DOCX' }).click();
+		const buffer = Buffer.from(afterColleague(readFileSync(await (await saved).path())));
+		await p.getByText('is in your downloads').waitFor();
 		await p.goto(base);
 		await p
 			.getByLabel('Open a document')
-			.setInputFiles([{ name: 'quays.txt', mimeType: 'text/plain', buffer: Buffer.from(QUAYS) }]);
-		await p.getByRole('button', { name: 'Open as a manuscript' }).click();
-		await p.getByRole('button', { name: 'Review the list' }).click();
-		await p.getByRole('button', { name: 'Correct' }).last().click();
-		await p.waitForTimeout(6000);
+			.setInputFiles([{ name: 'chapter.docx', mimeType: 'application/octet-stream', buffer }]);
+		await p.getByRole('button', { name: 'See what changed' }).click();
+		await p.getByText('Compared with what you sent').waitFor();
+		await p.waitForTimeout(1500);
 	},
 	'style-panel': async (p) => {
 		await p.goto(`${base}/draft/shore`);

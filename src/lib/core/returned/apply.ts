@@ -7,7 +7,7 @@ import { Fragment, Slice, type Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
 import { newId, schema } from '../manuscript';
 import { handOf, saysOf, type Comparison } from './compare';
-import { blockPlace, type Planned, type Spot } from './place';
+import { blockPlace, theirSentence, type Planned, type Spot } from './place';
 
 /** How a change is taken: instead of what is here, or behind what was written here. */
 export type Taking = 'instead' | 'beside';
@@ -103,7 +103,10 @@ function beside(p: Planned, theirs: Comparison, keeper: Keeper): Bare[] {
 		const nodes = keeper.own(theirs.after.slice(from, to)).content;
 		return nodes.size ? [{ from: p.mine.to, to: p.mine.to, run: (tr) => void tr.insert(p.mine.to, nodes) }] : [];
 	}
-	const slice = keeper.own(sentenceAround(theirs, p, from, to));
+	const spans = p.changes.map((c) => theirSentence(c, theirs));
+	const slice = keeper.own(
+		theirs.after.slice(Math.min(...spans.map((s) => s.from)), Math.max(...spans.map((s) => s.to)))
+	);
 	return [
 		{
 			from: p.mine.to,
@@ -111,25 +114,6 @@ function beside(p: Planned, theirs: Comparison, keeper: Keeper): Bare[] {
 			run: (tr) => void tr.insert(p.mine.to, Fragment.from(schema.text(' ')).append(inlineOf(slice)))
 		}
 	];
-}
-
-/** Their sentence whole, so that it can be read beside ours. */
-function sentenceAround(theirs: Comparison, p: Planned, from: number, to: number): Slice {
-	const [e] = p.changes[0].edits;
-	if (!('run' in e)) return theirs.after.slice(from, to);
-	const { run } = e;
-	// the sentence before, laid onto what came back: what stands before and behind the changes is the same
-	const before = run.from.filter(
-		(t) => t.from >= p.changes[0].from && t.to <= Math.min(...p.changes[0].edits.map((x) => x.from))
-	);
-	const behind = run.from.filter(
-		(t) => t.from >= Math.max(...p.changes[0].edits.map((x) => x.to)) && t.to <= p.changes[0].to
-	);
-	const first = run.to.findIndex((t) => t.from >= from);
-	const last = run.to.findLastIndex((t) => t.to <= to);
-	const begin = run.to[Math.max(0, (first < 0 ? run.to.length : first) - before.length)]?.from ?? from;
-	const end = run.to[Math.min(run.to.length - 1, last + behind.length)]?.to ?? to;
-	return theirs.after.slice(Math.min(begin, from), Math.max(end, to));
 }
 
 function stepOf(s: Spot, theirs: Comparison, here: Comparison, keeper: Keeper): Bare[] {

@@ -1,7 +1,7 @@
 /** Where a change of somebody else belongs in the text as it is here now, and what was written here in the same place. */
 import type { Node } from 'prosemirror-model';
 import type { Change } from './changes';
-import type { Comparison, Edit, Run } from './compare';
+import { handOf, type Comparison, type Edit, type Run } from './compare';
 
 /** How what was written here meets a change: not at all; in its sentence; in its very words; its block is gone. */
 export type Meeting = '' | 'sentence' | 'words' | 'gone';
@@ -57,7 +57,7 @@ export function plan(changes: readonly Change[], theirs: Comparison, here: Compa
 			out.push(p);
 			continue;
 		}
-		const placed = c.edits.map((e) => place(e, here));
+		const placed = c.edits.map((e) => place(e, theirs, here));
 		const spots = placed.map((p) => p.spot);
 		const mine = { from: textPlace(here, c.from, 'start'), to: textPlace(here, c.to, 'end') };
 		for (const s of spots) {
@@ -77,6 +77,19 @@ export function plan(changes: readonly Change[], theirs: Comparison, here: Compa
 	return out;
 }
 
+/** The sentence or block of a change as they have it, in what came back. */
+export function theirSentence(c: Change, theirs: Comparison): { from: number; to: number } {
+	const own = {
+		from: Math.min(...c.edits.map((e) => e.bFrom)),
+		to: Math.max(...c.edits.map((e) => e.bTo))
+	};
+	if (!c.edits.every((e) => 'run' in e && e.what !== 'kind')) return own;
+	return {
+		from: Math.min(own.from, textPlace(theirs, c.from, 'start')),
+		to: Math.max(own.to, textPlace(theirs, c.to, 'end'))
+	};
+}
+
 /** The block of text that an edit is in, as it is here; null where it is gone. */
 function blockOf(here: Comparison, e: Edit): Run | null {
 	if (e.what === 'kind') return here.runs.get(e.from) ?? null;
@@ -88,14 +101,16 @@ function runAt(here: Comparison, pos: number): Run | null {
 	return $pos.parent.inlineContent && $pos.depth ? (here.runs.get($pos.before()) ?? null) : null;
 }
 
-function place(e: Edit, here: Comparison): { spot: Spot; meets: boolean } {
+function place(e: Edit, theirs: Comparison, here: Comparison): { spot: Spot; meets: boolean } {
 	switch (e.what) {
 		case 'words':
 		case 'format':
 		case 'cite': {
-			const from = textPlace(here, e.from, e.from === e.to ? 'point' : 'start');
-			const to = e.from === e.to ? from : textPlace(here, e.to, 'end');
-			return { spot: { edit: e, from, to: Math.max(from, to), at: -1 }, meets: meetsWords(here, e) };
+			const meets = meetsWords(here, e);
+			const edit = meets && e.what === 'words' ? widened(e, theirs, here) : e;
+			const from = textPlace(here, edit.from, edit.from === edit.to ? 'point' : 'start');
+			const to = edit.from === edit.to ? from : textPlace(here, edit.to, 'end');
+			return { spot: { edit, from, to: Math.max(from, to), at: -1 }, meets };
 		}
 		case 'added': {
 			const at = blockPlace(here, e.from);
@@ -119,6 +134,24 @@ function place(e: Edit, here: Comparison): { spot: Spot; meets: boolean } {
 			return { spot: { edit: e, ...now, at }, meets: changed };
 		}
 	}
+}
+
+/** With all the words that were changed here where it is: taken, it stands for all of these as they have them. */
+function widened<E extends Edit>(e: E, theirs: Comparison, here: Comparison): E {
+	let { from, to } = e;
+	for (const m of here.edits)
+		if (m.what === 'words' && runAt(here, m.from) === runAt(here, e.from) && meetsWords({ ...here, edits: [m] }, e)) {
+			from = Math.min(from, m.from);
+			to = Math.max(to, m.to);
+		}
+	if (from === e.from && to === e.to) return e;
+	return {
+		...e,
+		from,
+		to,
+		bFrom: Math.min(e.bFrom, textPlace(theirs, from, 'start')),
+		bTo: Math.max(e.bTo, textPlace(theirs, to, 'end'))
+	};
 }
 
 /** Whether a block says here what it said when it was sent. */
@@ -152,6 +185,7 @@ const touches = (m: Edit, c: Change): boolean =>
 /** Whether the place holds already what the change would bring. */
 function isThere(s: Spot, theirs: Comparison, here: Comparison): boolean {
 	const { edit: e } = s;
+	if (here.edits.some((m) => sameEdit(m, e, here, theirs))) return true;
 	switch (e.what) {
 		case 'words':
 		case 'replaced':
@@ -172,6 +206,21 @@ function isThere(s: Spot, theirs: Comparison, here: Comparison): boolean {
 			return false;
 	}
 }
+
+/** Whether both did the same at the same place. */
+const sameEdit = (m: Edit, e: Edit, here: Comparison, theirs: Comparison): boolean =>
+	m.what === e.what &&
+	m.from === e.from &&
+	m.to === e.to &&
+	(m.what !== 'moved' || e.what !== 'moved' || m.at === e.at) &&
+	(m.what !== 'format' ||
+		e.what !== 'format' ||
+		`${m.on.join()}/${m.off.join()}` === `${e.on.join()}/${e.off.join()}`) &&
+	saysIn(here.after, m.bFrom, m.bTo) === saysIn(theirs.after, e.bFrom, e.bTo) &&
+	(m.what !== 'cite' || e.what !== 'cite' || handOf(m.after) === handOf(e.after)) &&
+	(m.what !== 'kind' ||
+		e.what !== 'kind' ||
+		(m.after.type === e.after.type && m.after.attrs.level === e.after.attrs.level));
 
 /** What a stretch says: its words, and what stands between them by what it is. */
 function saysIn(doc: Node, from: number, to: number): string {

@@ -97,10 +97,15 @@ export function sentencesOf(tokens: readonly Token[]): number[] {
 	for (const s of segmenter.segment(text)) begins.push(s.index);
 	let at = 0;
 	let sentence = -1;
+	/** Only marks of notes and citations since the sentence before ended: they belong to that. */
+	let opening = false;
 	return tokens.map((t) => {
+		const before = sentence;
 		while (sentence + 1 < begins.length && begins[sentence + 1] <= at) sentence++;
 		at += t.kind === 'edge' || t.kind === 'atom' ? 1 : t.key.length;
-		return sentence;
+		if (sentence > before) opening = before >= 0;
+		opening &&= t.kind === 'atom';
+		return opening ? Math.max(0, sentence - 1) : sentence;
 	});
 }
 

@@ -20,7 +20,8 @@
 	<Press class="head" onclick={() => r.go(s.key)} aria-expanded={on}>
 		{#each s.said as x, i (i)}
 			<span class="line"
-				>{#if i === 0}<b>{s.by}</b>{' '}{/if}{verbOf(x)}
+				>{#if i === 0}<b>{s.by}</b>{/if}
+				{verbOf(x)}
 				{#if x.how === 'replaced'}
 					<span class="words">{quoted(x.was)} <span class="to" aria-label="by">→</span> {quoted(x.now)}</span>
 				{:else if needsWords(x.how) && (x.now || x.was)}

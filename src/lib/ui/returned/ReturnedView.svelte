@@ -316,11 +316,14 @@
 	.sheet :global(.remark) {
 		background: var(--marigold-tint);
 	}
-	.sheet :global(.on) {
-		box-shadow: 0 0 0 2px var(--verdigris-tint);
+	.sheet :global(:is(.gone, .looks).on) {
+		background: var(--verdigris-tint);
+	}
+	.sheet :global(.come.on) {
+		border-bottom-width: 2px;
 	}
 	.sheet :global(.remark.on) {
-		box-shadow: 0 0 0 2px var(--marigold-tint);
+		box-shadow: 0 1px 0 var(--marigold-dot);
 	}
 	@media (max-width: 1120px) {
 		.page {

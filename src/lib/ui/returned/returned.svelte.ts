@@ -14,6 +14,7 @@ import {
 	plan,
 	saidOf,
 	take,
+	theirSentence,
 	withComments,
 	type Change,
 	type Comparison,
@@ -284,10 +285,9 @@ const wordsAt = (doc: Node, from: number, to: number): string =>
 				.trim()
 		: '';
 
-/** Their sentence, from the first change of it to the last. */
 function theirWords(p: Planned, theirs: Comparison): string {
-	const edits = p.changes.flatMap((c) => c.edits);
-	return wordsAt(theirs.after, Math.min(...edits.map((e) => e.bFrom)), Math.max(...edits.map((e) => e.bTo)));
+	const spans = p.changes.map((c) => theirSentence(c, theirs));
+	return wordsAt(theirs.after, Math.min(...spans.map((s) => s.from)), Math.max(...spans.map((s) => s.to)));
 }
 
 function count({ before, after }: Comparison): { sent: number; live: number } {
