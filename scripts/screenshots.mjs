@@ -90,6 +90,7 @@ const SHOTS = {
 			.setInputFiles([{ name: 'chapter.docx', mimeType: 'application/octet-stream', buffer }]);
 		await p.getByRole('button', { name: 'See what changed' }).click();
 		await p.getByText('Compared with what you sent').waitFor();
+		for (let i = 0; i < 3; i++) await p.keyboard.press('ArrowDown');
 		await p.waitForTimeout(1500);
 	},
 	'style-panel': async (p) => {

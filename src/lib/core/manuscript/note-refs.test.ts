@@ -107,7 +107,8 @@ test('settings from outside are made whole', () => {
 		uncited: [],
 		work: null,
 		notCitations: [],
-		accepted: {}
+		accepted: {},
+		decided: {}
 	});
 	assert.deepEqual(cleanSettings(null), cleanSettings({}));
 });

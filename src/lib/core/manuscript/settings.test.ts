@@ -21,6 +21,7 @@ test('settings from anywhere are made whole; whole ones stay as they are', () =>
 		uncited: [{ id: 'a', why: 'x' }],
 		notCitations: ['paid (Harrow 1902)'],
 		accepted: { 'author-date': 8 },
+		decided: { '5:c1': 'taken', '5:c2': 'left' },
 		work: {
 			begins: ['a', 'b'],
 			chapters: ['b'],
@@ -30,6 +31,7 @@ test('settings from anywhere are made whole; whole ones stay as they are', () =>
 			elsewhere: { t: { kind: 'table' as const, number: 2, prefix: '1.', title: 'Lamps', level: 0 } }
 		}
 	};
+	assert.deepEqual(cleanSettings({ decided: { a: 'taken', b: 'lost', c: 1 } }).decided, { a: 'taken' });
 	assert.deepEqual(cleanSettings({ accepted: { number: 2, note: -1, key: 'x', author: 1.5 } }).accepted, { number: 2 });
 	assert.deepEqual(cleanSettings({ notCitations: ['a', 3, null] }).notCitations, ['a']);
 	assert.deepEqual(cleanSettings(kept), kept);
