@@ -8,6 +8,7 @@
 	import Choice from '../kit/Choice.svelte';
 	import Field from '../kit/Field.svelte';
 	import Press from '../kit/Press.svelte';
+	import Slip from '../parts/Slip.svelte';
 	import { statusOf, type MatchUp, type Typed } from './match.svelte';
 	import NewSource from './NewSource.svelte';
 
@@ -52,7 +53,7 @@
 	}
 </script>
 
-<div class="slip {status}" class:on>
+<Slip {on} class={status}>
 	{#if !on}
 		<Press class="head" onclick={() => m.go(t.key)}>
 			{#if status === 'none'}
@@ -155,44 +156,9 @@
 			<Btn kind="link" onclick={() => m.ignore(t.key)}>Not a citation</Btn>
 		</p>
 	{/if}
-</div>
+</Slip>
 
 <style>
-	.slip {
-		position: relative;
-		margin-left: 22px;
-		font-size: 12.5px;
-		line-height: 1.45;
-		color: var(--ink-2);
-		border-left: 2px solid var(--line);
-		padding: 1px 0 1px 12px;
-	}
-	.slip::before {
-		content: '';
-		position: absolute;
-		left: -24px;
-		top: 10px;
-		width: 22px;
-		border-top: 1px solid var(--line);
-	}
-	.slip.on {
-		border-color: var(--verdigris);
-		background: var(--sheet);
-		border-radius: 0 8px 8px 0;
-		box-shadow: var(--lift);
-		padding: 10px 12px;
-		z-index: 2;
-	}
-	.slip :global(.press.head) {
-		display: block;
-		text-align: left;
-		cursor: pointer;
-		width: 100%;
-	}
-	b {
-		color: var(--ink);
-		font-weight: 600;
-	}
 	em {
 		font-style: normal;
 		color: var(--verdigris-strong);
@@ -200,24 +166,16 @@
 	.at {
 		margin-left: 4px;
 	}
-	small {
-		display: block;
-		color: var(--ink-3);
-		font-size: 12px;
-	}
 	.title {
 		font: 400 13px/1.4 var(--serif);
 		display: block;
-	}
-	.head .title {
-		display: inline;
 	}
 	.source + .source {
 		border-top: 1px solid var(--line-soft);
 		margin-top: 8px;
 		padding-top: 8px;
 	}
-	.slip :global(.candidate) {
+	.source :global(.candidate) {
 		display: flex;
 		gap: 9px;
 		align-items: baseline;
@@ -229,18 +187,6 @@
 	.note {
 		color: var(--ink);
 		margin-bottom: 6px;
-	}
-	.acts {
-		display: flex;
-		gap: 14px;
-		margin-top: 5px;
-	}
-	.acts :global(.btn-link) {
-		color: var(--ink-2);
-	}
-	.acts :global(.accept) {
-		color: var(--verdigris-strong);
-		font-weight: 600;
 	}
 	.main {
 		margin-top: 9px;

@@ -6,6 +6,7 @@
 	import Btn from '../kit/Btn.svelte';
 	import Words from '../kit/Words.svelte';
 	import Press from '../kit/Press.svelte';
+	import Slip from './Slip.svelte';
 
 	interface Props {
 		draft: Draft;
@@ -43,7 +44,7 @@
 	}
 </script>
 
-<div class="slip" class:on class:done={c.comment.done}>
+<Slip {on} class="said">
 	<Press class="head" onclick={onopen} aria-expanded={on}>
 		<span class="line"><b>{c.comment.by || 'Somebody'}</b> on “{about}”</span>
 		<span class="said">{c.comment.text}</span>
@@ -80,44 +81,9 @@
 			{#if on}<Btn kind="link" onclick={remove}>Delete</Btn>{/if}
 		</p>
 	{/if}
-</div>
+</Slip>
 
 <style>
-	.slip {
-		position: relative;
-		margin-left: 22px;
-		font-size: 12.5px;
-		line-height: 1.45;
-		color: var(--ink-2);
-		border-left: 2px solid var(--marigold-dot);
-		padding: 1px 0 1px 12px;
-	}
-	.slip::before {
-		content: '';
-		position: absolute;
-		left: -24px;
-		top: 10px;
-		width: 22px;
-		border-top: 1px solid var(--line);
-	}
-	.slip.on {
-		background: var(--sheet);
-		border-radius: 0 8px 8px 0;
-		box-shadow: var(--lift);
-		padding: 10px 12px;
-		z-index: 2;
-	}
-	.slip :global(.press.head) {
-		display: block;
-		text-align: left;
-		cursor: pointer;
-		width: 100%;
-		white-space: normal;
-	}
-	b {
-		color: var(--ink);
-		font-weight: 600;
-	}
 	.line,
 	.said,
 	.reply {
@@ -132,22 +98,5 @@
 		margin-top: 4px;
 		padding-left: 8px;
 		border-left: 2px solid var(--line-soft);
-	}
-	small {
-		display: block;
-		color: var(--ink-3);
-		font-size: 12px;
-	}
-	.acts {
-		display: flex;
-		gap: 14px;
-		margin-top: 5px;
-	}
-	.acts :global(.btn-link) {
-		color: var(--ink-2);
-	}
-	.acts :global(.accept) {
-		color: var(--verdigris-strong);
-		font-weight: 600;
 	}
 </style>

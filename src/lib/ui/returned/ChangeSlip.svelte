@@ -3,6 +3,7 @@
 	import { format } from 'date-fns';
 	import Btn from '../kit/Btn.svelte';
 	import Press from '../kit/Press.svelte';
+	import Slip from '../parts/Slip.svelte';
 	import { quoted, sourcesOf, verbOf } from './change-words';
 	import type { Returned, Shown } from './returned.svelte';
 
@@ -16,7 +17,7 @@
 	const needsWords = (how: string) => !['split', 'joined'].includes(how);
 </script>
 
-<div class="slip" class:on class:meets={meets !== ''}>
+<Slip {on} class={meets ? 'meets' : ''}>
 	<Press class="head" onclick={() => r.go(s.key)} aria-expanded={on}>
 		{#each s.said as x, i (i)}
 			<span class="line"
@@ -61,48 +62,9 @@
 			<Btn kind="link" onclick={() => r.reject(s.key)}>Reject</Btn>
 		{/if}
 	</p>
-</div>
+</Slip>
 
 <style>
-	.slip {
-		position: relative;
-		margin-left: 22px;
-		font-size: 12.5px;
-		line-height: 1.45;
-		color: var(--ink-2);
-		border-left: 2px solid var(--line);
-		padding: 1px 0 1px 12px;
-	}
-	.slip::before {
-		content: '';
-		position: absolute;
-		left: -24px;
-		top: 10px;
-		width: 22px;
-		border-top: 1px solid var(--line);
-	}
-	.slip.on {
-		border-color: var(--verdigris);
-		background: var(--sheet);
-		border-radius: 0 8px 8px 0;
-		box-shadow: var(--lift);
-		padding: 10px 12px;
-		z-index: 2;
-	}
-	.slip.meets {
-		border-color: var(--marigold-dot);
-	}
-	.slip :global(.press.head) {
-		display: block;
-		text-align: left;
-		cursor: pointer;
-		width: 100%;
-		white-space: normal;
-	}
-	b {
-		color: var(--ink);
-		font-weight: 600;
-	}
 	.line {
 		display: block;
 		overflow-wrap: anywhere;
@@ -115,11 +77,6 @@
 	}
 	.to {
 		color: var(--ink-3);
-	}
-	small {
-		display: block;
-		color: var(--ink-3);
-		font-size: 12px;
 	}
 	.both {
 		margin-top: 4px;
@@ -145,17 +102,5 @@
 		overflow-wrap: anywhere;
 		max-height: 12em;
 		overflow: auto;
-	}
-	.acts {
-		display: flex;
-		gap: 14px;
-		margin-top: 5px;
-	}
-	.acts :global(.btn-link) {
-		color: var(--ink-2);
-	}
-	.acts :global(.accept) {
-		color: var(--verdigris-strong);
-		font-weight: 600;
 	}
 </style>

@@ -7,15 +7,9 @@
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import Press from '../kit/Press.svelte';
-	import Bar from '../parts/Bar.svelte';
+	import BesideSheet from '../parts/BesideSheet.svelte';
 	import CommentSlip from '../parts/CommentSlip.svelte';
-	import LevelMargin from '../parts/LevelMargin.svelte';
-	import Lost from '../parts/Lost.svelte';
-	import Mark from '../parts/Mark.svelte';
 	import { guardManuscript } from '../parts/guard-manuscript';
-	import { saveWords } from '../parts/save-words';
-	import Theme from '../parts/Theme.svelte';
-	import Notices from '../draft/Notices.svelte';
 	import ChangeSlip from './ChangeSlip.svelte';
 	import { Returned } from './returned.svelte';
 
@@ -89,264 +83,127 @@
 <svelte:head><title>Returned · {r.draft?.title ?? ''} · Rapid Quill</title></svelte:head>
 <svelte:window onkeydown={keys} />
 
-{#if r.trouble}
-	<Bar here="" />
-	<Lost trouble={r.trouble} />
-{:else}
-	<div class="returned">
-		<header class="bar">
-			<a class="home" href="/" aria-label="Back to the desk"><Mark /></a>
-			<h1>{r.draft?.title ?? ''}</h1>
-			<span class="where">{from ? `Returned by ${from}` : 'Returned'}</span>
-			{#if r.draft}<span class="where" class:failed={r.draft.saveState === 'failed'} role="status"
-					>{saveWords[r.draft.saveState]}</span
-				>{/if}
-			<span class="spacer"></span>
-			<Theme />
-			<Btn href="/draft/{id}">Back to the draft</Btn>
-			{#if r.listed.length}
-				<Btn kind="ghost" onclick={() => r.keepMine()}>Keep mine</Btn>
-			{/if}
-			{#if r.easy.length}
-				<Btn kind="primary" onclick={() => r.acceptAll()}
-					>{r.person
-						? `Accept all by ${r.person}`
-						: r.easy.length < r.listed.length
-							? `Accept ${r.easy.length}`
-							: 'Accept all'}</Btn
-				>
-			{:else if r.file && !left}
-				<Btn kind="primary" onclick={finish}>Finish</Btn>
-			{/if}
-		</header>
-		<div>
-			{#if r.draft}<Notices draft={r.draft} />{/if}
-		</div>
-		<div class="sum" role="status">
-			{#if r.busy}
-				<span>Comparing…</span>
-			{:else if r.none}
-				<span>Nothing that came back is waiting to be looked through.</span>
-			{:else}
-				{#if left}
-					<span><b>{left}</b> {left === 1 ? 'change' : 'changes'}</span>
-				{:else}
-					<span>{r.total ? 'Every change is decided.' : 'Nothing in the text was changed.'}</span>
-				{/if}
-				{#if r.comments.length}<span><b>{r.comments.length}</b> {r.comments.length === 1 ? 'comment' : 'comments'}</span
-					>{/if}
-				{#if r.citations.sent}<span><b>{r.citations.live}</b> of {r.citations.sent} citations came back live</span>{/if}
-				{#if r.listed.length > r.easy.length}<span
-						><i class="diamond" aria-hidden="true"></i>
-						<b>{r.listed.length - r.easy.length}</b> where you both wrote</span
-					>{/if}
-				{#if r.people.length > 1}
-					<span class="people" role="group" aria-label="Whose changes">
-						<Press aria-pressed={!r.person} onclick={() => (r.person = '')}>All</Press>
-						{#each r.people as p (p)}
-							<Press aria-pressed={r.person === p} onclick={() => (r.person = p)}>{p}</Press>
-						{/each}
-					</span>
-				{/if}
-				<span class="spacer"></span>
-				{#if r.file}<span
-						>Compared with what you sent on {day(r.file.sentAt)}; what you have written since is kept.</span
-					>{/if}
-			{/if}
-		</div>
-		<main class="surface">
-			<div class="page">
-				<!-- svelte-ignore a11y_click_events_have_key_events, a11y_no_noninteractive_element_interactions -->
-				<article class="sheet" lang={r.draft?.style?.lang ?? 'en'} onclick={click}>
-					<div bind:this={sheet}></div>
-				</article>
-				<LevelMargin
-					{sheet}
-					keys={r.keys}
-					{place}
-					current={r.current}
-					watch={[r.draft?.revision, r.shown, r.comments]}
-					label="Changes and comments"
-				>
-					{#snippet item(key)}
-						{@const s = r.listed.find((x) => x.key === key)}
-						{@const c = s ? undefined : r.comments.find((x) => `m-${x.id}` === key)}
-						{#if s}<ChangeSlip {r} {s} />{:else if c && r.draft}<CommentSlip
-								draft={r.draft}
-								{c}
-								on={r.current === key}
-								onopen={() => r.go(key)}
-							/>{/if}
-					{/snippet}
-				</LevelMargin>
-			</div>
-		</main>
-		<footer class="foot">
-			<span
-				>{r.listed.length && number
-					? `Change ${number} of ${r.listed.length}`
-					: r.draft?.lastChange || 'Nothing in the text changes until you accept.'}</span
+<BesideSheet
+	{id}
+	draft={r.draft}
+	trouble={r.trouble}
+	where={from ? `Returned by ${from}` : 'Returned'}
+	bind:sheet
+	onclick={click}
+	keys={r.keys}
+	{place}
+	current={r.current}
+	watch={[r.draft?.revision, r.shown, r.comments]}
+	label="Changes and comments"
+>
+	{#snippet acts()}
+		{#if r.listed.length}
+			<Btn kind="ghost" onclick={() => r.keepMine()}>Keep mine</Btn>
+		{/if}
+		{#if r.easy.length}
+			<Btn kind="primary" onclick={() => r.acceptAll()}
+				>{r.person
+					? `Accept all by ${r.person}`
+					: r.easy.length < r.listed.length
+						? `Accept ${r.easy.length}`
+						: 'Accept all'}</Btn
 			>
+		{:else if r.file && !left}
+			<Btn kind="primary" onclick={finish}>Finish</Btn>
+		{/if}
+	{/snippet}
+	{#snippet sum()}
+		{#if r.busy}
+			<span>Comparing…</span>
+		{:else if r.none}
+			<span>Nothing that came back is waiting to be looked through.</span>
+		{:else}
+			{#if left}
+				<span><b>{left}</b> {left === 1 ? 'change' : 'changes'}</span>
+			{:else}
+				<span>{r.total ? 'Every change is decided.' : 'Nothing in the text was changed.'}</span>
+			{/if}
+			{#if r.comments.length}<span><b>{r.comments.length}</b> {r.comments.length === 1 ? 'comment' : 'comments'}</span
+				>{/if}
+			{#if r.citations.sent}<span><b>{r.citations.live}</b> of {r.citations.sent} citations came back live</span>{/if}
+			{#if r.listed.length > r.easy.length}<span
+					><i class="diamond" aria-hidden="true"></i>
+					<b>{r.listed.length - r.easy.length}</b> where you both wrote</span
+				>{/if}
+			{#if r.people.length > 1}
+				<span class="people" role="group" aria-label="Whose changes">
+					<Press aria-pressed={!r.person} onclick={() => (r.person = '')}>All</Press>
+					{#each r.people as p (p)}
+						<Press aria-pressed={r.person === p} onclick={() => (r.person = p)}>{p}</Press>
+					{/each}
+				</span>
+			{/if}
 			<span class="spacer"></span>
-			<span><kbd>Enter</kbd> accept</span>
-			<span><kbd>X</kbd> reject</span>
-			<span><kbd>↓</kbd> next</span>
-			<span><kbd>Ctrl Z</kbd> undo</span>
-		</footer>
-	</div>
-{/if}
+			{#if r.file}<span>Compared with what you sent on {day(r.file.sentAt)}; what you have written since is kept.</span
+				>{/if}
+		{/if}
+	{/snippet}
+	{#snippet item(key)}
+		{@const s = r.listed.find((x) => x.key === key)}
+		{@const c = s ? undefined : r.comments.find((x) => `m-${x.id}` === key)}
+		{#if s}<ChangeSlip {r} {s} />{:else if c && r.draft}<CommentSlip
+				draft={r.draft}
+				{c}
+				on={r.current === key}
+				onopen={() => r.go(key)}
+			/>{/if}
+	{/snippet}
+	{#snippet foot()}
+		<span
+			>{r.listed.length && number
+				? `Change ${number} of ${r.listed.length}`
+				: r.draft?.lastChange || 'Nothing in the text changes until you accept.'}</span
+		>
+		<span class="spacer"></span>
+		<span><kbd>Enter</kbd> accept</span>
+		<span><kbd>X</kbd> reject</span>
+		<span><kbd>↓</kbd> next</span>
+		<span><kbd>Ctrl Z</kbd> undo</span>
+	{/snippet}
+</BesideSheet>
 
 <style>
-	.returned {
-		height: 100vh;
-		display: grid;
-		grid-template-rows: var(--bar) auto auto minmax(0, 1fr) var(--foot);
-	}
-	.bar,
-	.sum,
-	.foot {
-		display: flex;
-		align-items: center;
-		gap: var(--s3);
-		padding: 0 var(--s4);
-		border-bottom: 1px solid var(--line);
-		min-width: 0;
-	}
-	.home {
-		display: grid;
-		flex: none;
-	}
-	h1 {
-		font: 600 16px/1.2 var(--serif);
-		overflow: hidden;
-		text-overflow: ellipsis;
-		white-space: nowrap;
-	}
-	.where {
-		color: var(--ink-3);
-		font-size: var(--small);
-		white-space: nowrap;
-	}
-	.failed {
-		color: var(--madder);
-	}
-	.spacer {
-		flex: 1;
-	}
-	.sum {
-		gap: 6px 18px;
-		padding: 10px 24px;
-		min-height: 46px;
-		border-color: var(--line-soft);
-		color: var(--ink-2);
-		flex-wrap: wrap;
-	}
-	.sum b {
-		color: var(--ink);
-		font-variant-numeric: tabular-nums;
-	}
-	.people {
-		display: flex;
-		gap: 4px;
-	}
-	.people :global(.press) {
-		padding: 2px 10px;
-		border: 1px solid var(--line);
-		border-radius: 999px;
+	:global(.beside-sheet [data-change]) {
 		cursor: pointer;
 	}
-	.people :global(.press[aria-pressed='true']) {
-		background: var(--verdigris-tint);
-		border-color: var(--verdigris);
-		color: var(--ink);
-	}
-	.foot {
-		gap: var(--s5);
-		border-bottom: 0;
-		border-top: 1px solid var(--line);
-		color: var(--ink-3);
-		font-size: var(--small);
-		white-space: nowrap;
-		overflow: hidden;
-	}
-	.surface {
-		overflow: auto;
-		min-height: 0;
-	}
-	.page {
-		display: grid;
-		grid-template-columns: minmax(0, 876px) minmax(300px, 1fr);
-		padding-left: 24px;
-		min-height: 100%;
-	}
-	.sheet {
-		background: var(--sheet);
-		margin-top: 14px;
-		padding: 30px 56px 120px;
-		border: 1px solid var(--line-soft);
-		border-bottom: 0;
-		border-radius: var(--r1) var(--r1) 0 0;
-	}
-	.sheet :global([data-change]) {
-		cursor: pointer;
-	}
-	.sheet :global(.gone) {
+	:global(.beside-sheet .gone) {
 		color: var(--ink-2);
 		text-decoration: line-through;
 		text-decoration-color: var(--madder);
 		text-decoration-thickness: 1.5px;
 	}
-	.sheet :global(.come) {
+	:global(.beside-sheet .come) {
 		background: var(--verdigris-tint);
 		text-decoration: none;
 		border-bottom: 1px solid var(--verdigris);
 		border-radius: 2px 2px 0 0;
 	}
-	.sheet :global(div.come) {
+	:global(.beside-sheet div.come) {
 		margin: 0.6em 0;
 		padding: 2px 6px;
 	}
-	.sheet :global(.looks) {
+	:global(.beside-sheet .looks) {
 		background: var(--verdigris-tint);
 		border-bottom: 1px dashed var(--verdigris);
 	}
-	.sheet :global(.meets) {
+	:global(.beside-sheet .meets) {
 		background: var(--marigold-tint);
 	}
-	.sheet :global(.remark) {
+	:global(.beside-sheet .remark) {
 		background: var(--marigold-tint);
 	}
-	.sheet :global(:is(.gone, .looks).on) {
+	:global(.beside-sheet :is(.gone, .looks).on) {
 		background: var(--verdigris-tint);
 	}
-	.sheet :global(.come.on) {
+	:global(.beside-sheet .come.on) {
 		border-bottom-width: 2px;
 	}
-	.sheet :global(.remark.on) {
+	:global(.beside-sheet .remark.on) {
 		box-shadow: 0 1px 0 var(--marigold-dot);
-	}
-	@media (max-width: 1120px) {
-		.page {
-			padding-left: 12px;
-			grid-template-columns: minmax(0, 1fr) 300px;
-		}
-		.sheet {
-			padding: 28px 34px 120px;
-		}
-	}
-	@media (max-width: 760px) {
-		.returned {
-			grid-template-rows: auto auto auto minmax(0, 1fr) var(--foot);
-		}
-		.bar {
-			flex-wrap: wrap;
-			padding: 6px 8px;
-		}
-		.page {
-			grid-template-columns: minmax(0, 1fr) 220px;
-		}
-		.sheet {
-			padding: 20px 16px 120px;
-		}
 	}
 </style>
