@@ -18,6 +18,10 @@ async function comeBack(page: Page, buffer: Buffer): Promise<void> {
 	const chooser = page.waitForEvent('filechooser');
 	await page.getByRole('button', { name: 'Open a document' }).click();
 	await (await chooser).setFiles([{ name: 'chapter (Vera).docx', mimeType: 'application/octet-stream', buffer }]);
+	await seeChanges(page);
+}
+
+async function seeChanges(page: Page): Promise<void> {
 	const dialog = page.getByRole('dialog', { name: 'Open a document' });
 	await expect(dialog).toContainText('A copy of “The lamplighters of Port Ennis”, which you sent on');
 	await expect(dialog).toContainText('saved last by Vera Lindgate');
@@ -89,7 +93,18 @@ test('what was written here since is kept; where both changed the same words, bo
 	await caretAfter(page, 'They left few papers');
 	await page.keyboard.type(' indeed');
 	await expect(page.getByText('Saved', { exact: true })).toBeVisible();
-	await comeBack(page, buffer);
+	// dropped on the draft itself
+	await page.evaluate(
+		(bytes) => {
+			const data = new DataTransfer();
+			data.items.add(new File([Uint8Array.from(bytes)], 'chapter (Vera).docx'));
+			document
+				.querySelector('.sheet')!
+				.dispatchEvent(new DragEvent('drop', { dataTransfer: data, bubbles: true, cancelable: true }));
+		},
+		[...buffer]
+	);
+	await seeChanges(page);
 	await expect(page.getByText('where you both wrote')).toBeVisible();
 	const slip = margin(page).locator('.slip').filter({ hasText: 'blame' });
 	await expect(slip).toContainText('You have changed the same words.');

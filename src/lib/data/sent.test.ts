@@ -46,6 +46,8 @@ test('what came back waits until it is done with, is no earlier state, and neith
 	const base = await open();
 	const m = await createManuscript('Essay', 'Lamps', base);
 	await rememberSent(m, words('One.'), words('One.'), { id: 's1', name: 'lamps.docx' }, base);
+	await keepReturned(m, words('One, changed.'), returned('s1'), base);
+	// opened twice it waits once
 	const id = await keepReturned(m, words('One, changed.'), returned('s1'), base);
 	const old = Date.now() - 400 * 86_400_000;
 	for (const v of await base.versions.toArray()) await base.versions.update(v.id!, { at: old });

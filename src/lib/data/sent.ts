@@ -79,7 +79,15 @@ export async function keepReturned(
 		styleId: m.styleId,
 		returned
 	};
-	return base.versions.add(row);
+	return base.transaction('rw', base.versions, async () => {
+		// the same file opened again
+		const before = (await base.versions.where('manuscriptId').equals(m.id).toArray()).filter(
+			({ returned: r }) =>
+				r && !r.closed && r.of === returned.of && r.file === returned.file && r.sender.at === returned.sender.at
+		);
+		await base.versions.bulkDelete(before.map((v) => v.id!));
+		return base.versions.add(row);
+	});
 }
 
 /** What came back of a manuscript and is not decided yet, the latest first. */

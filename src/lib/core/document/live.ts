@@ -61,7 +61,8 @@ export function liveOf(
 		authors,
 		own: {
 			style: styleOf(doc) ?? style ?? null,
-			settings: settingsOf(doc),
+			// what became of earlier changes is nobody else's concern
+			settings: { ...settingsOf(doc), decided: {} },
 			entryOverrides: entryOverridesOf(doc)
 		},
 		citations,

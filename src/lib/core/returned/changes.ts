@@ -2,7 +2,7 @@
 import type { Node } from 'prosemirror-model';
 import type { Sender, TrackedChange as Tracked } from '../paper';
 import type { Comparison, Edit, Run } from './compare';
-import { wordsOf, type Token } from './tokens';
+import { wordsOf, wordsWithin, type Token } from './tokens';
 
 export interface Change {
 	/** The same for the same two states, whatever was written here since. */
@@ -182,6 +182,5 @@ function labels(doc: Node, from: number, to: number, label: (n: Node) => string)
 	return out;
 }
 
-function textOf(doc: Node, from: number, to: number, label: (n: Node) => string): string {
-	return to > from ? squeezed(doc.textBetween(from, to, ' ', (n) => (n.isInline ? label(n) : ' '))) : '';
-}
+const textOf = (doc: Node, from: number, to: number, label: (n: Node) => string): string =>
+	wordsWithin(doc, from, to, label).trim();

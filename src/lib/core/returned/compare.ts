@@ -6,7 +6,7 @@
 import type { Node } from 'prosemirror-model';
 import { hunksOf, likeness, pairsOf, type Hunk, type Thing } from './align';
 import { isTrackedId } from '../paper';
-import { boundsOf, sentencesOf, tokensOfRun, type Placed, type Token } from './tokens';
+import { boundsOf, plainTex, sentencesOf, tokensOfRun, type Placed, type Token } from './tokens';
 
 /** Blocks of text of one state that became blocks of text of the other; mostly one and one. */
 export class Run {
@@ -121,7 +121,7 @@ export function saysOf(n: Node): string {
 			return `\uFFFCc${n.attrs.id as string}\uFFFC`;
 		case 'math':
 		case 'equation':
-			return `\uFFFCm${n.attrs.tex as string}\uFFFC`;
+			return `\uFFFCm${plainTex(n.attrs.tex as string)}\uFFFC`;
 		case 'contents':
 			return `\uFFFC${n.attrs.of as string}\uFFFC`;
 		case 'hard_break':
@@ -163,10 +163,16 @@ type Mixed = Token['marks'];
 const marksAt = (t: Mixed, at: number): Mixed[number]['marks'] => t.findLast((m) => m.at <= at)!.marks;
 
 /** What of the look of a token changed, in as many pieces as it is set in. */
-function looksOf(s: Token, t: Token): { from: number; bFrom: number; size: number; on: string[]; off: string[] }[] {
+function looksOf(
+	s: Token,
+	t: Token,
+	block: Node
+): { from: number; bFrom: number; size: number; on: string[]; off: string[] }[] {
+	// that headings are bold is said by their style, and by some programs once more
+	const looks = block.type.name === 'heading' ? LOOKS.filter((l) => l !== 'strong') : LOOKS;
 	const cuts = [...new Set([...s.marks, ...t.marks].map((m) => m.at))].sort((x, y) => x - y);
 	return cuts.map((at, i) => {
-		const [before, after] = [s, t].map((x) => LOOKS.filter((l) => marksAt(x.marks, at).some((m) => m.type.name === l)));
+		const [before, after] = [s, t].map((x) => looks.filter((l) => marksAt(x.marks, at).some((m) => m.type.name === l)));
 		return {
 			from: s.from + at,
 			bFrom: t.from + at,
@@ -196,7 +202,8 @@ export function compare(before: Node, after: Node): Comparison {
 	return out;
 }
 
-/** Lists that are made anew are nobody's change. */
+/** Lists that are made anew are nobody's change, and where pages turn is that of the page set-up. */
+const MADE = new Set(['bibliography', 'contents', 'page_break']);
 function isMade(e: Edit, { before, after }: Comparison): boolean {
 	const n =
 		e.what === 'removed' || e.what === 'moved'
@@ -204,7 +211,7 @@ function isMade(e: Edit, { before, after }: Comparison): boolean {
 			: e.what === 'added'
 				? after.nodeAt(e.bFrom)
 				: null;
-	return n?.type.name === 'bibliography' || n?.type.name === 'contents';
+	return n !== null && MADE.has(n.type.name);
 }
 
 class Comparing {
@@ -324,7 +331,7 @@ class Comparing {
 		let open: Extract<Edit, { what: 'format' }> | null = null;
 		for (; x < until; x++, y++) {
 			const [s, t] = [run.from[x], run.to[y]];
-			for (const l of s.kind === 'edge' || isNote(s) ? [] : looksOf(s, t)) {
+			for (const l of s.kind === 'edge' || isNote(s) ? [] : looksOf(s, t, run.a[0].node)) {
 				if (open && open.on.join() === l.on.join() && open.off.join() === l.off.join()) {
 					if (l.on.length || l.off.length)
 						[open.to, open.bTo] = [l.from, l.bFrom].map((p) => p + l.size) as [number, number];

@@ -4,3 +4,4 @@ export { changesOf, saidOf, type Change, type Said } from './changes';
 export { plan, theirSentence, type Meeting, type Planned, type Spot } from './place';
 export { take, type Taken, type Taking } from './apply';
 export { commentsHere, withComments, type CommentHere } from './comments';
+export { wordsWithin } from './tokens';

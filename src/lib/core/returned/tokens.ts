@@ -22,13 +22,16 @@ export interface Placed {
 
 const PIECES = /[\p{L}\p{N}\p{M}]+(?:[’'-][\p{L}\p{N}\p{M}]+)*|\s+|[^\s\p{L}\p{N}\p{M}]/gu;
 
+/** TeX without what programs put in or leave out on their own: spaces, groups, brackets that grow. */
+export const plainTex = (tex: string): string => tex.replace(/\\(?:left|right)(?![a-zA-Z])|[\s{}]/g, '');
+
 /** What an atom says; notes are told apart by where they stand, and compared for themselves. */
 function atomKey(n: Node): string {
 	switch (n.type.name) {
 		case 'citation':
 			return `c:${n.attrs.id as string}`;
 		case 'math':
-			return `m:${n.attrs.tex as string}`;
+			return `m:${plainTex(n.attrs.tex as string)}`;
 		case 'citation_placeholder':
 			return `p:${n.attrs.hint as string}`;
 		case 'cross_ref':
@@ -116,3 +119,18 @@ export const wordsOf = (tokens: readonly Token[], atom: (n: Node) => string): st
 		.join('')
 		.replace(/\s+/g, ' ')
 		.trim();
+
+/** The words of a stretch of a document, for the person: notes, citations and the like by a short word, blocks parted. */
+export function wordsWithin(doc: Node, from: number, to: number, atom: (n: Node) => string, parted = ' '): string {
+	let out = '';
+	if (to <= from) return out;
+	doc.nodesBetween(from, to, (n, pos) => {
+		if (n.isText) out += n.text!.slice(Math.max(0, from - pos), to - pos);
+		else if (n.isInline && pos >= from) {
+			out += atom(n);
+			return false;
+		} else if (n.isTextblock && pos >= from && out) out += parted;
+		return true;
+	});
+	return out.replace(/\s+/g, ' ');
+}

@@ -35,6 +35,7 @@
 		list: () => import('./BibliographyPanel.svelte'),
 		guide: () => import('../guide/DraftGuide.svelte'),
 		find: () => import('./FindBar.svelte'),
+		file: () => import('../open/InsertFile.svelte'),
 		unreadable: () => import('./Unreadable.svelte'),
 		rows: () => import('./CiteRows.svelte'),
 		preview: () => import('./CitePreview.svelte'),
@@ -177,10 +178,22 @@
 			finding = true;
 		}
 	}
+	/** Documents that were dropped here: the browser would leave the manuscript for them. */
+	let dropped = $state.raw<File[] | null>(null);
+	function drop(e: DragEvent) {
+		const files = [...(e.dataTransfer?.files ?? [])];
+		if (e.defaultPrevented || !files.length) return;
+		e.preventDefault();
+		dropped = files;
+	}
 </script>
 
 <svelte:head><title>{draft?.title ?? 'Draft'} · Rapid Quill</title></svelte:head>
-<svelte:window onkeydown={keys} />
+<svelte:window
+	onkeydown={keys}
+	ondragover={(e) => e.dataTransfer?.types.includes('Files') && e.preventDefault()}
+	ondrop={drop}
+/>
 
 {#snippet lost()}<Unloaded />{/snippet}
 
@@ -237,6 +250,11 @@
 		{#await later.list() then Panel}{#key menu}<Panel.default {draft} {menu} />{/key}{:catch}{@render lost()}{/await}
 	{/if}
 	{#if guide.with(id)}{#await later.guide() then Guide}<Guide.default {draft} />{:catch}{@render lost()}{/await}{/if}
+	{#if dropped}{#await later.file() then File}<File.default
+				{draft}
+				{dropped}
+				onclose={() => (dropped = null)}
+			/>{:catch}{@render lost()}{/await}{/if}
 	{#if finding}{#await later.find() then Find}<Find.default
 				{draft}
 				onclose={() => (finding = false)}

@@ -1,5 +1,5 @@
 <script lang="ts">
-	/** A file is picked, read, and put into the text that is open. */
+	/** A file is picked, read, and put into the text that is open; files that were dropped on it are opened beside it. */
 	import { DOCUMENT_ENDINGS } from '$lib/core/document/readers/formats';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { insertDocument } from '$lib/editor/insert-document';
@@ -9,7 +9,7 @@
 	import OpenDocument from './OpenDocument.svelte';
 	import type { Opening } from './opening.svelte';
 
-	let { draft, onclose }: { draft: Draft; onclose: () => void } = $props();
+	let { draft, dropped, onclose }: { draft: Draft; dropped?: File[]; onclose: () => void } = $props();
 	const PICKED = [...DOCUMENT_ENDINGS, '.bib', '.ris', '.json'].join(',');
 	let files = $state.raw<File[] | null>(null);
 
@@ -31,5 +31,10 @@
 	}
 </script>
 
-<AskFiles label="Files to insert" accept={PICKED} onpick={(list) => (files = list)} oncancel={end} />
+{#if dropped}<OpenDocument files={dropped} onclose={end} />{:else}<AskFiles
+		label="Files to insert"
+		accept={PICKED}
+		onpick={(list) => (files = list)}
+		oncancel={end}
+	/>{/if}
 {#if files}<OpenDocument {files} {into} onclose={end} />{/if}

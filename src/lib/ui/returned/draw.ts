@@ -1,7 +1,7 @@
 /** Changes that came back, drawn into the text: what is to go is struck through, what is to come stands where it would. */
 import type { Node } from 'prosemirror-model';
 import { Decoration, DecorationSet } from 'prosemirror-view';
-import type { Comparison, Spot } from '$lib/core/returned';
+import { wordsWithin, type Comparison, type Spot } from '$lib/core/returned';
 import type { PlacedComment } from '$lib/editor/comments';
 import { nameAtom } from './label';
 import type { Shown } from './returned.svelte';
@@ -20,7 +20,7 @@ export function drawChanges(
 		if (c.planned.meets === 'gone') {
 			const [e] = c.planned.changes[0].edits;
 			const text =
-				'run' in e ? e.run.b.map((b) => b.node.textBetween(0, b.node.content.size, ' ', leaf)).join(' ¶ ') : '';
+				'run' in e ? e.run.b.map((b) => wordsWithin(b.node, 0, b.node.content.size, nameAtom)).join(' ¶ ') : '';
 			out.push(coming(c.planned.mine.from, text, attrs('come'), true));
 			continue;
 		}
@@ -40,15 +40,13 @@ export function drawChanges(
 	return DecorationSet.create(doc, out);
 }
 
-const leaf = (n: Node): string => (n.isInline ? nameAtom(n) : ' ');
-
 function drawSpot(
 	doc: Node,
 	{ edit: e, from, to, at }: Spot,
 	theirs: Comparison,
 	attrs: (what: string) => Record<string, string>
 ): Decoration[] {
-	const text = theirs.after.textBetween(e.bFrom, e.bTo, ' ¶ ', leaf).replace(/\s+/g, ' ');
+	const text = wordsWithin(theirs.after, e.bFrom, e.bTo, nameAtom, ' ¶ ');
 	const gone = (): Decoration[] => (to > from ? struck(doc, from, to, attrs('gone')) : []);
 	switch (e.what) {
 		case 'words': {

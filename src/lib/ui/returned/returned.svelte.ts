@@ -16,6 +16,7 @@ import {
 	take,
 	theirSentence,
 	withComments,
+	wordsWithin,
 	type Change,
 	type Comparison,
 	type Planned,
@@ -277,13 +278,7 @@ export class Returned {
 	}
 }
 
-const wordsAt = (doc: Node, from: number, to: number): string =>
-	to > from
-		? doc
-				.textBetween(from, to, ' ', (n) => (n.isInline ? nameAtom(n) : ' '))
-				.replace(/\s+/g, ' ')
-				.trim()
-		: '';
+const wordsAt = (doc: Node, from: number, to: number): string => wordsWithin(doc, from, to, nameAtom).trim();
 
 function theirWords(p: Planned, theirs: Comparison): string {
 	const spans = p.changes.map((c) => theirSentence(c, theirs));

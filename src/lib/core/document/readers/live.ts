@@ -1,6 +1,6 @@
 /** What is live in a file of ours, told by the tags of what holds it. */
 import { isObject } from '../../guards';
-import { newId, type Inline, type Paper } from '../../paper';
+import { mapLines, newId, type Inline, type Paper } from '../../paper';
 import type { ReadPaper } from './types';
 import { readLive, TAGS, type LiveCitation, type LiveFile } from '../live-data';
 
@@ -36,6 +36,11 @@ export class LiveText {
 		return { id: own, ...this.file.citations[id] };
 	}
 
+	/** Citations that no name in the text has spoken of, in the order in which they were written. */
+	unseen(): LiveHere[] {
+		return Object.entries(this.file.citations).flatMap(([id, c]) => (this.seen.has(id) ? [] : [{ id, ...c }]));
+	}
+
 	/** Sources that are listed without being cited. */
 	listed(): string[] {
 		const { settings } = this.file.own;
@@ -51,7 +56,8 @@ export class LiveText {
 export function liveInline({ id, printed, ...c }: LiveHere, words: string, loses: (what: string) => void): Inline {
 	const now = squeezed(words);
 	if (printed === null) return { t: 'citation', id, cites: c.cites, override: c.override, moved: c.moved, marks: [] };
-	const changed = now !== squeezed(printed);
+	// words in front of a note and those in it stand apart in the text, and together in what was printed
+	const changed = now.replace(/\s/g, '') !== printed.replace(/\s/g, '');
 	if (changed) loses('the formatting of a citation that was edited: its words are kept');
 	return {
 		t: 'citation',

@@ -40,6 +40,7 @@ import {
 	type Xml
 } from '../package-file';
 import { pictureWidth, takePicture } from '../pictures';
+import { recover, withoutOpening } from '../recover';
 import { takePage } from '../page-setup';
 import { DocumentError, type ReadPaper } from '../types';
 import { commentsOf, type CommentsPart } from './comments';
@@ -149,7 +150,9 @@ export class DocxReader {
 		const creator = wordsIn(child(core, 'dc:creator')).trim();
 		if (creator) paper.head.authors = creator.split(/\s*;\s*/).map((name) => ({ name, affiliations: [], email: '' }));
 		paper.blocks = this.blocks(child(this.document, 'w:body')!, this.relations);
+		recover(this.live, paper);
 		settleOutline(paper.blocks, this.titled);
+		withoutOpening(this.live, paper);
 		const body = child(this.document, 'w:body')!;
 		takePage(
 			pageOf(this.file, body, this.stylesPart, this.relations, this.styles),

@@ -36,6 +36,7 @@ import {
 	type Xml
 } from '../package-file';
 import { pictureWidth, takePicture } from '../pictures';
+import { recover, withoutOpening } from '../recover';
 import { takePage } from '../page-setup';
 import { DocumentError, type ReadPaper } from '../types';
 import { contentsOf, titleOf } from './contents';
@@ -118,7 +119,9 @@ class OdtReader {
 		takeLive(this.live, paper);
 		this.textWidth = textWidthOf(file.xml('styles.xml'));
 		paper.blocks = this.blocks(text);
+		recover(this.live, paper);
 		settleOutline(paper.blocks, this.titled);
+		withoutOpening(this.live, paper);
 		takePage(pageOf(file.xml('styles.xml'), content, text), paper, titleIn(paper.blocks), this.lost);
 		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
 		this.remarks.give(paper);
