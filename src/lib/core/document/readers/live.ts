@@ -1,6 +1,6 @@
 /** What is live in a file of ours, told by the tags of what holds it. */
 import { isObject } from '../../guards';
-import { mapLines, newId, type Inline, type Paper } from '../../paper';
+import { newId, type Inline, type Paper } from '../../paper';
 import type { ReadPaper } from './types';
 import { readLive, TAGS, type LiveCitation, type LiveFile } from '../live-data';
 
