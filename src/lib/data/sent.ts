@@ -5,6 +5,14 @@ import { db, type Database, type Manuscript, type ReturnedFile, type Version } f
 import { getManuscript } from './manuscripts';
 import { packedDoc, statesOf, unpacked } from './versions';
 
+const stateOf = async (m: Pick<Manuscript, 'id' | 'title' | 'styleId'>, doc: Node): Promise<Version> => ({
+	manuscriptId: m.id,
+	at: Date.now(),
+	title: m.title,
+	doc: await packedDoc(storeDoc(doc)),
+	styleId: m.styleId
+});
+
 /** So many of what was sent are kept for a manuscript. */
 const SENT_KEPT = 12;
 
@@ -20,11 +28,7 @@ export async function rememberSent(
 	base: Database = db
 ): Promise<void> {
 	const row: Version = {
-		manuscriptId: m.id,
-		at: Date.now(),
-		title: m.title,
-		doc: await packedDoc(storeDoc(doc)),
-		styleId: m.styleId,
+		...(await stateOf(m, doc)),
 		sent: { id: file.id, file: file.name, back: await packedDoc(storeDoc(back)) }
 	};
 	await base.transaction('rw', base.versions, async () => {
@@ -72,11 +76,7 @@ export async function keepReturned(
 	base: Database = db
 ): Promise<number> {
 	const row: Version = {
-		manuscriptId: m.id,
-		at: Date.now(),
-		title: m.title,
-		doc: await packedDoc(storeDoc(doc)),
-		styleId: m.styleId,
+		...(await stateOf(m, doc)),
 		returned
 	};
 	return base.transaction('rw', base.versions, async () => {

@@ -97,4 +97,4 @@ export function readLive(text: string): LiveFile | null {
 }
 
 /** Tags of content controls, bookmarks and sections: what they hold is live, or was made for the page and is made anew. */
-export const TAGS = { citation: 'rq-cite:', bibliography: 'rq-list:', made: 'rq-made' } as const;
+export const TAGS = { own: 'rq-', citation: 'rq-cite:', bibliography: 'rq-list:', made: 'rq-made' } as const;

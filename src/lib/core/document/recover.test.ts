@@ -85,11 +85,25 @@ for (const ending of ['docx', 'odt'])
 		assert.deepEqual(back.from, { manuscript: 'm1', sent: 'sent-1' });
 	});
 
+test('where the names are there, a line or a list that somebody typed is theirs, whatever it says', async () => {
+	const parts = unzipSync(await write('docx'));
+	const xml = strFromU8(parts['word/document.xml']);
+	const line = (t: string) => `<w:p><w:r><w:t>${t}</w:t></w:r></w:p>`;
+	const list = xml.replace(/<w:sdt>(?:(?!<w:sdt>)[^])*?rq-list:b1[^]*?<\/w:sdt>/, '');
+	assert.notEqual(list, xml);
+	const typed = `${line('Ida Lark')}<w:p><w:pPr><w:pStyle w:val="Heading1"/></w:pPr><w:r><w:t>My list</w:t></w:r></w:p>${line('Night Work.')}${line('Work and Weather.')}`;
+	parts['word/document.xml'] = strToU8(list.replace(/<w:sectPr/, `${typed}<w:sectPr`));
+	const { paper } = readDocument('a.docx', zipSync(parts), () => null);
+	const words = paper.blocks.map((b) => (b.t === 'paragraph' || b.t === 'heading' ? textOf(b.content) : b.t));
+	assert.deepEqual(words.slice(-4), ['Ida Lark', 'My list', 'Night Work.', 'Work and Weather.']);
+});
+
 test('controls without their names: citations, list and title page are known by what they say; an own note stays one', async () => {
 	const parts = unzipSync(await write('docx'));
 	for (const name of ['word/document.xml', 'word/footnotes.xml'])
 		parts[name] = strToU8(strFromU8(parts[name]).replace(/<w:sdtPr>.*?<\/w:sdtPr>/g, '<w:sdtPr></w:sdtPr>'));
-	const { paper } = readDocument('a.docx', zipSync(parts), () => null);
+	const { paper, dropped } = readDocument('a.docx', zipSync(parts), () => null);
+	assert.match(dropped.map((d) => d.what).join(), /list of sources is made anew/);
 	assert.deepEqual(cited(paper), ALL);
 	assert.deepEqual(
 		paper.blocks.map((b) => b.t),

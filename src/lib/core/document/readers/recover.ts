@@ -8,11 +8,17 @@ import { titleOf } from '../../source';
 import { TAGS } from '../live-data';
 import { liveInline, type LiveText } from './live';
 
-/** Does nothing for a file that is not live, or has kept its names. */
-export function recover(live: LiveText | null, paper: Paper): void {
+/**
+ * Does nothing for a file that is not live, or has kept its names.
+ * @param nameless no name of ours is left in the file: only then is anything but a citation known by what it says, since
+ * somebody may have typed a list or a line of their own in a file whose names are there
+ */
+export function recover(live: LiveText | null, paper: Paper, nameless: boolean, loses: (what: string) => void): void {
 	if (!live) return;
 	recoverNotes(live, paper);
-	recoverLists(live, paper);
+	if (!nameless) return;
+	recoverLists(live, paper, loses);
+	withoutOpening(live, paper);
 }
 
 const squeezed = (s: string): string => s.replace(/\s+/g, ' ').trim();
@@ -75,7 +81,7 @@ function recoverNotes(live: LiveText, paper: Paper): void {
 const MOST = 0.8;
 
 /** A heading whose paragraphs name sources of the file, one each, is that of a list that has lost its name. */
-function recoverLists(live: LiveText, paper: Paper): void {
+function recoverLists(live: LiveText, paper: Paper, loses: (what: string) => void): void {
 	const here = new Set(paper.blocks.flatMap((b) => (b.t === 'bibliography' ? [b.id] : [])));
 	const titles = live.file.sources.map((s) => letters(titleOf(s.item))).filter((t) => t.length > 3);
 	if (!titles.length) return;
@@ -85,6 +91,7 @@ function recoverLists(live: LiveText, paper: Paper): void {
 		const heading = paper.blocks[at];
 		if (heading?.t !== 'heading') return;
 		const list: Block = { t: 'bibliography', id, settings, heading };
+		loses('the names of what is live, which another program took away: the list of sources is made anew');
 		paper.blocks.splice(at, 1 + entriesBelow(paper.blocks, at).length, list);
 	}
 }
@@ -105,8 +112,7 @@ const isList = (entries: readonly Block[], titles: readonly string[]): boolean =
  * Lines of the title page that stand in front of the text, since another program took away that they were made for it.
  * @param fields what the title page was made of
  */
-export function withoutOpening(live: LiveText | null, paper: Paper): void {
-	if (!live) return;
+function withoutOpening(live: LiveText, paper: Paper): void {
 	const { settings } = live.file.own;
 	const page = isObject(settings) && isObject(settings.page) ? settings.page : {};
 	const fields = isObject(page.fields) ? Object.values(page.fields) : [];
@@ -120,8 +126,11 @@ export function withoutOpening(live: LiveText | null, paper: Paper): void {
 			.map(letters)
 			.filter(Boolean)
 	);
-	const text = paper.blocks.findIndex((b) => b.t === 'heading' && b.level > 1);
-	paper.blocks = paper.blocks.filter(
-		(b, i) => b.t !== 'paragraph' || (text >= 0 && i > text) || !made.has(letters(textOf(b.content)))
-	);
+	let front = true;
+	paper.blocks = paper.blocks.filter((b) => {
+		const line = b.t === 'paragraph' && made.has(letters(textOf(b.content)));
+		// what stands behind the first words of the text is no title page
+		front &&= line || b.t === 'page-break' || (b.t === 'heading' && b.level === 1);
+		return !(front && line);
+	});
 }

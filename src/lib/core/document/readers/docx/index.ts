@@ -40,7 +40,7 @@ import {
 	type Xml
 } from '../package-file';
 import { pictureWidth, takePicture } from '../pictures';
-import { recover, withoutOpening } from '../recover';
+import { recover } from '../recover';
 import { takePage } from '../page-setup';
 import { DocumentError, type ReadPaper } from '../types';
 import { commentsOf, type CommentsPart } from './comments';
@@ -150,9 +150,8 @@ export class DocxReader {
 		const creator = wordsIn(child(core, 'dc:creator')).trim();
 		if (creator) paper.head.authors = creator.split(/\s*;\s*/).map((name) => ({ name, affiliations: [], email: '' }));
 		paper.blocks = this.blocks(child(this.document, 'w:body')!, this.relations);
-		recover(this.live, paper);
+		recover(this.live, paper, !this.tags().some((t) => t.startsWith(TAGS.own)), (what) => this.loses(what));
 		settleOutline(paper.blocks, this.titled);
-		withoutOpening(this.live, paper);
 		const body = child(this.document, 'w:body')!;
 		takePage(
 			pageOf(this.file, body, this.stylesPart, this.relations, this.styles),
@@ -176,8 +175,12 @@ export class DocxReader {
 	}
 
 	private named(): string[] {
+		return namedIn(this.tags());
+	}
+	/** Tags of all controls. */
+	private tags(): string[] {
 		const parts = [this.document, ...Object.values(this.noteParts).flatMap((p) => [...p.xml.values()])];
-		return namedIn(parts.flatMap((p) => [...descendants(p, 'w:sdt')].map(tagOf)));
+		return parts.flatMap((p) => [...descendants(p, 'w:sdt')].map(tagOf));
 	}
 
 	/** The blocks of a note; a mark in front of it goes. */

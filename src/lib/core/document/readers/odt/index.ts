@@ -36,7 +36,7 @@ import {
 	type Xml
 } from '../package-file';
 import { pictureWidth, takePicture } from '../pictures';
-import { recover, withoutOpening } from '../recover';
+import { recover } from '../recover';
 import { takePage } from '../page-setup';
 import { DocumentError, type ReadPaper } from '../types';
 import { contentsOf, titleOf } from './contents';
@@ -119,9 +119,10 @@ class OdtReader {
 		takeLive(this.live, paper);
 		this.textWidth = textWidthOf(file.xml('styles.xml'));
 		paper.blocks = this.blocks(text);
-		recover(this.live, paper);
+		recover(this.live, paper, !this.names().some((n) => n.startsWith(TAGS.own)), (what) =>
+			this.lost.add(what, this.where)
+		);
 		settleOutline(paper.blocks, this.titled);
-		withoutOpening(this.live, paper);
 		takePage(pageOf(file.xml('styles.xml'), content, text), paper, titleIn(paper.blocks), this.lost);
 		paper.blocks = mapLines(paper.blocks, (line) => line.flatMap((i) => this.reference(i)));
 		this.remarks.give(paper);
@@ -136,9 +137,15 @@ class OdtReader {
 	}
 
 	private named(): string[] {
+		return namedIn(this.names());
+	}
+	/** Names of bookmarks and sections. */
+	private names(): string[] {
 		const content = this.file.xml('content.xml');
-		const marks = ['text:bookmark-start', 'text:bookmark'].flatMap((tag) => [...descendants(content, tag)]);
-		return namedIn(marks.map((x) => attribute(x, 'text:name')));
+		const marks = ['text:bookmark-start', 'text:bookmark', 'text:section'].flatMap((tag) => [
+			...descendants(content, tag)
+		]);
+		return marks.map((x) => attribute(x, 'text:name'));
 	}
 
 	/** Names of a paragraph's style and of those it is made from. */
