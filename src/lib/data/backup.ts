@@ -30,10 +30,12 @@ export interface Backup {
 	assets: { id: string; data: string }[];
 	/** Bound works; backups of before there were any have none. */
 	works: Work[];
+	/** What a file in a folder says of itself, read with `cleanHead` (core/folder). */
+	folder?: unknown;
 }
 
 /** Settings that belong to this browser and not to the work. */
-const LOCAL = new Set(['begun', 'lastBackup', 'backupLater']);
+export const LOCAL = new Set(['begun', 'lastBackup', 'backupLater']);
 
 /** Documents as objects, so that the file can be read by others; one whose text is broken goes into it as it is. */
 const opened = <T extends { doc: StoredDoc }>(list: T[]): T[] =>
@@ -58,15 +60,26 @@ export async function makeBackup(base: Database = db): Promise<Backup> {
 		works: await base.works.toArray()
 	}));
 	return {
-		format: FORMAT,
-		version: VERSION,
-		savedAt: new Date().toISOString(),
+		...emptyBackup(),
 		...all,
 		manuscripts: opened(all.manuscripts).map((m) => ({ ...m, strip: openStrip(m.strip) })),
 		versions: opened(await Promise.all(all.versions.map(unpacked))),
 		assets: all.assets.map((a) => ({ id: a.id, data: assetToData(a) }))
 	};
 }
+
+export const emptyBackup = (): Backup => ({
+	format: FORMAT,
+	version: VERSION,
+	savedAt: new Date().toISOString(),
+	sources: [],
+	manuscripts: [],
+	versions: [],
+	settings: [],
+	styles: [],
+	assets: [],
+	works: []
+});
 
 export const noteBackup = (base: Database = db): Promise<void> => putSetting('lastBackup', Date.now(), base);
 
@@ -80,7 +93,8 @@ const envelope = Joi.object({
 	settings: Joi.array().required(),
 	styles: Joi.array().default([]),
 	assets: Joi.array().default([]),
-	works: Joi.array().default([])
+	works: Joi.array().default([]),
+	folder: Joi.object().unknown(true)
 });
 const setting = Joi.object({ key: Joi.string().required(), value: Joi.any() });
 
@@ -304,7 +318,8 @@ export async function restore(b: Backup, olderToo: boolean, base: Database = db)
 		versions = (await base.versions.bulkAdd(
 			b.versions
 				.filter((v) => manuscripts.has(v.manuscriptId))
-				.map(({ manuscriptId, at, title, doc, styleId }) => ({ manuscriptId, at, title, doc, styleId })),
+				// under numbers of their own
+				.map(({ id: _, ...v }) => v),
 			{ allKeys: true }
 		)) as number[];
 		for (const s of b.settings.filter((x) => !LOCAL.has(x.key))) {

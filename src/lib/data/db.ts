@@ -4,6 +4,7 @@ import type { Source } from '$lib/core/source';
 import type { Asset, CitingForm, StoredDoc } from '$lib/core/manuscript';
 import type { Comments, Sender, TrackedChange } from '$lib/core/paper';
 import type { Work } from '$lib/core/work';
+import type { FolderRow } from './folder/state';
 
 export interface Manuscript {
 	id: string;
@@ -122,7 +123,7 @@ export interface RepairRow {
 export const EMPTY_STRIP: EvidenceStrip = { sections: [], ticks: [], checks: [] };
 
 /** Version of the tables; IndexedDB has it times ten (Dexie's way). */
-const TABLES = 4;
+const TABLES = 5;
 
 export class Database extends Dexie {
 	sources!: Table<Source, string>;
@@ -134,6 +135,8 @@ export class Database extends Dexie {
 	works!: Table<Work, string>;
 	bin!: Table<BinRow, string>;
 	repair!: Table<RepairRow, string>;
+	/** What is known of the folder with copies (folder/state.ts). */
+	folder!: Table<FolderRow, string>;
 
 	constructor(name = 'rapid-quill') {
 		super(name);
@@ -146,7 +149,8 @@ export class Database extends Dexie {
 		});
 		this.version(2).stores({ styles: 'id, updatedAt' });
 		this.version(3).stores({ assets: 'id', bin: 'id, at', repair: 'id, at' });
-		this.version(TABLES).stores({ works: 'id, updatedAt' });
+		this.version(4).stores({ works: 'id, updatedAt' });
+		this.version(TABLES).stores({ folder: 'id' });
 	}
 }
 

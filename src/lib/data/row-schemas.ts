@@ -26,7 +26,10 @@ const source = Joi.object({
 	createdAt: number.required(),
 	updatedAt: number.required(),
 	ignored: texts,
-	replaces: texts
+	replaces: texts,
+	clashes: Joi.array().items(
+		Joi.object({ field: Joi.string().required(), by: text.required(), at: number.required() }).unknown(true)
+	)
 }).unknown(true);
 
 const doc = Joi.object({

@@ -23,6 +23,8 @@ function soundItem(x: unknown): boolean {
 }
 const soundExcerpt = (x: unknown): boolean => isObject(x) && isWord(x.kind) && isText(x.text);
 
+const isClash = (x: unknown): boolean => isObject(x) && isWord(x.field) && isText(x.by) && isNumber(x.at);
+
 export function isSource(x: unknown): x is Source {
 	return (
 		isObject(x) &&
@@ -37,7 +39,8 @@ export function isSource(x: unknown): x is Source {
 		isNumber(x.createdAt) &&
 		isNumber(x.updatedAt) &&
 		optional(x.ignored, texts) &&
-		optional(x.replaces, texts)
+		optional(x.replaces, texts) &&
+		optional(x.clashes, (c) => all(c, isClash))
 	);
 }
 

@@ -16,20 +16,24 @@ const through = async (bytes: Blob, by: CompressionStream | DecompressionStream)
 		bytes.stream().pipeThrough(by as ReadableWritablePair<Uint8Array<ArrayBuffer>, Uint8Array<ArrayBuffer>>)
 	);
 
+export const gzipText = async (text: string): Promise<Uint8Array> =>
+	new Uint8Array(await (await through(new Blob([text]), new CompressionStream('gzip'))).arrayBuffer());
+/** @throws TypeError where it is none that was packed */
+export const gunzipText = async (bytes: Uint8Array): Promise<string> =>
+	(await through(new Blob([bytes as Uint8Array<ArrayBuffer>]), new DecompressionStream('gzip'))).text();
+
 /** A text packed; itself where there is nothing to pack. */
 export async function packedDoc(doc: StoredDoc): Promise<StoredDoc> {
 	const { content } = doc;
 	if (typeof content !== 'string' || content.length < WORTH) return doc;
-	const bytes = await (await through(new Blob([content]), new CompressionStream('gzip'))).arrayBuffer();
-	return { ...doc, content: new Uint8Array(bytes) };
+	return { ...doc, content: await gzipText(content) };
 }
 /** A text as it was written; one that cannot be unpacked is given as it is, and reading it says so. */
 export async function unpackedDoc(doc: StoredDoc): Promise<StoredDoc> {
 	const { content } = doc;
 	if (!(content instanceof Uint8Array)) return doc;
 	try {
-		const bytes = new Blob([content as Uint8Array<ArrayBuffer>]);
-		return { ...doc, content: await (await through(bytes, new DecompressionStream('gzip'))).text() };
+		return { ...doc, content: await gunzipText(content) };
 	} catch {
 		return doc;
 	}

@@ -2,7 +2,7 @@
  * Public interface of the source module. What is heavy has doors of its own: tidy/ (looking sources through),
  * sentence-case/ (titles), and validate.ts (Joi schemas, loaded when needed).
  */
-export type { Source, Excerpt } from './types';
+export type { Clash, Excerpt, Source } from './types';
 export { blankSource } from './blank';
 export { KINDS, kindOf, type Kind } from './kinds';
 export { FIELDS, fieldNamed, labelOf, type Field } from './fields';

@@ -30,4 +30,18 @@ export interface Source {
 	ignored?: string[];
 	/** Ids of sources that were merged into this one: citations of them are citations of this. */
 	replaces?: string[];
+	/** Fields that were changed on two machines at once and wait to be decided. */
+	clashes?: Clash[];
+}
+
+/** What another machine has in a field that was changed here as well. */
+export interface Clash {
+	/** A variable of the item, `key` or `annotation`. */
+	field: string;
+	/** What it has; null where it has taken the field out. */
+	theirs: unknown;
+	/** The machine, as its person calls it. */
+	by: string;
+	/** When it was seen, in milliseconds. */
+	at: number;
 }

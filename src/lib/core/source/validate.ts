@@ -74,7 +74,15 @@ const sourceSchema = Joi.object({
 	updatedAt: Joi.number().required(),
 	flagged: Joi.boolean(),
 	ignored: Joi.array().items(Joi.string()),
-	replaces: Joi.array().items(Joi.string())
+	replaces: Joi.array().items(Joi.string()),
+	clashes: Joi.array().items(
+		Joi.object({
+			field: Joi.string().required(),
+			theirs: Joi.any(),
+			by: Joi.string().allow('').required(),
+			at: Joi.number().required()
+		})
+	)
 });
 
 export interface Fault {
