@@ -1,6 +1,7 @@
 <script lang="ts">
 	import '../app.css';
 	import { onMount, type Snippet } from 'svelte';
+	import { localStorageHere } from '$lib/data/local';
 	import { guide } from '$lib/services/guide.svelte';
 	import { preferences } from '$lib/services/preferences.svelte';
 	import { library } from '$lib/services/library.svelte';
@@ -23,6 +24,12 @@
 				),
 			5000
 		);
+		// where the person keeps copies in a folder
+		if (localStorageHere()?.getItem('rapid-quill-folder'))
+			inBackground(
+				import('$lib/services/folder-copies').then(({ folderCopies }) => folderCopies.start()),
+				'Copies in your folder could not be started.'
+			);
 		const stop = watchUnexpected();
 		return () => {
 			clearTimeout(later);

@@ -10,6 +10,7 @@
 	import { LANGUAGES } from '../draft/languages';
 	import Backup from '../sources/Backup.svelte';
 	import Bar from '../parts/Bar.svelte';
+	import FolderCopies from './FolderCopies.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import Check from '../kit/Check.svelte';
 	import Field from '../kit/Field.svelte';
@@ -149,6 +150,8 @@
 			<Backup />
 		</div>
 	</section>
+
+	<FolderCopies />
 </main>
 
 <style>

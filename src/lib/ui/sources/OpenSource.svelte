@@ -6,6 +6,7 @@
 	import { editSource, KeyTaken } from '$lib/data/sources';
 	import type { Change } from './change';
 	import type { LibraryView } from './library-view.svelte';
+	import Clashes from './Clashes.svelte';
 	import Excerpts from './Excerpts.svelte';
 	import Fields from './Fields.svelte';
 	import Fixes from './Fixes.svelte';
@@ -54,6 +55,7 @@
 <div class="in">
 	<Fields {source} {view} {put} {problem} {keyProblem} {wanted} {onremove} />
 	<div class="side">
+		<Clashes {source} {put} />
 		<Fixes {findings} {look} {put} onfield={(f) => (wanted = f)} />
 		<PrintedSide {source} onfield={(f) => (wanted = f)} />
 		<Places uses={view.usesNow.get(source.id) ?? []} />

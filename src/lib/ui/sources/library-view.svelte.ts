@@ -5,7 +5,7 @@ import { journal } from '$lib/data/journal';
 import { DEFAULTS, getSetting, putSetting, type Settings } from '$lib/data/settings';
 import { allUses, resolved, type Use } from '$lib/data/uses';
 import { kindOf, type Group, type Source } from '$lib/core/source';
-import { missingFields, type Finding, type TidyContext } from '$lib/core/source/tidy';
+import { missingFields, withClashes, type Finding, type TidyContext } from '$lib/core/source/tidy';
 import { loadWords, type ShippedWords } from '$lib/core/source/sentence-case';
 import { runJob, Stopped, type Job } from '$lib/workers/library';
 import { areFindings, areGroups, sound } from '$lib/workers/library-answers';
@@ -185,7 +185,7 @@ export class LibraryView {
 		const job = runJob(list, async (api) => {
 			const findings = sound(await api.tidyAll(titles), areFindings);
 			const groups = sound(await api.duplicates(notDuplicates), areGroups);
-			this.findings = new Map(findings.map((f) => [f.id, f.findings]));
+			this.findings = withClashes(new Map(findings.map((f) => [f.id, f.findings])), this.all);
 			this.groups = groups;
 		});
 		this.job = job;

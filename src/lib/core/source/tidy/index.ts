@@ -76,7 +76,8 @@ export const RULE_NAMES: Record<string, string> = {
 	'no-accessed': 'Access date missing',
 	'site-in-title': 'Site in the title',
 	missing: 'Missing for their kind',
-	shape: 'What cannot be printed'
+	shape: 'What cannot be printed',
+	clash: 'Changed on two machines'
 };
 
 /**
@@ -107,4 +108,18 @@ export const findingKey = (f: Finding): string => `${f.rule}/${f.field}`;
  */
 export function tidy(item: Item, ctx: TidyContext, ignored: readonly string[] = []): Finding[] {
 	return ALL.flatMap((rule) => rule(item, ctx)).filter((f) => !ignored.includes(findingKey(f)));
+}
+
+/** With the fields that were changed on two machines, which only the person can decide. */
+export function withClashes(
+	found: Map<string, Finding[]>,
+	sources: readonly { id: string; clashes?: { field: string; by: string }[]; ignored?: string[] }[]
+): Map<string, Finding[]> {
+	for (const { id, clashes, ignored } of sources) {
+		const more = (clashes ?? [])
+			.map((c) => caution('clash', c.field, `Changed here and on ${c.by}: open it to choose`))
+			.filter((f) => !ignored?.includes(findingKey(f)));
+		if (more.length) found.set(id, [...(found.get(id) ?? []), ...more]);
+	}
+	return found;
 }
