@@ -62,7 +62,7 @@ class Look {
 	async run(): Promise<string[]> {
 		const { folder, base } = this;
 		if (!(await folder.info('Read me.txt'))) await folder.write('Read me.txt', READ_ME);
-		const library = new LibraryPart(base, await this.goneHere());
+		const library = new LibraryPart(base, await this.goneHere(), this.o.by);
 		const root = await folder.list('');
 		const extra = root.map((f) => f.name).filter((n) => /^library.+\.json$/.test(n));
 		await this.exchange(library, extra);
@@ -87,7 +87,8 @@ class Look {
 		// what became of deletions is in the library's file as well
 		const gone = [...goneNow.values()].filter((g) => g.at > this.now - GONE_KEPT);
 		await this.keepGone(gone);
-		if (JSON.stringify(gone) !== JSON.stringify(library.gone)) await this.exchange(new LibraryPart(base, gone), []);
+		if (JSON.stringify(gone) !== JSON.stringify(library.gone))
+			await this.exchange(new LibraryPart(base, gone, this.o.by), []);
 		const left = await takePictures(lacking, folder, base);
 		this.notes.push(...(await writeReadable(folder, base, this.now)));
 		return left;

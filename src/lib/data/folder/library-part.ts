@@ -42,7 +42,9 @@ export class LibraryPart implements Part<LibraryValue> {
 	/** @param gone manuscripts that were deleted */
 	constructor(
 		private readonly base: Database,
-		public gone: LibraryValue['gone']
+		public gone: LibraryValue['gone'],
+		/** What this machine is called: a new name is told with the next file. */
+		private readonly by = ''
 	) {}
 
 	private readSettings = async (): Promise<Setting[]> =>
@@ -57,7 +59,8 @@ export class LibraryPart implements Part<LibraryValue> {
 			[await base.styles.count(), await last(base.styles)],
 			[await base.works.count(), await last(base.works)],
 			await this.readSettings(),
-			this.gone
+			this.gone,
+			this.by
 		]);
 	}
 

@@ -153,11 +153,11 @@
 	{:else}
 		<p role="status">
 			{#if busy}
-				Copying into <b>{chosen.name}</b>…
+				Copying into <b>“{chosen.name}”</b>…
 			{:else if known.at}
-				Everything is in <b>{chosen.name}</b>, brought up to date {ago(known.at)}.
+				Everything is in <b>“{chosen.name}”</b>, brought up to date {ago(known.at)}.
 			{:else}
-				The first copy goes into <b>{chosen.name}</b>…
+				The first copy goes into <b>“{chosen.name}”</b>…
 			{/if}
 		</p>
 		{#if known.trouble}

@@ -6,6 +6,7 @@
 	import { db } from '$lib/data/db';
 	import { makeBackup, noteBackup } from '$lib/data/backup';
 	import { askPersistence, bytes, storageState, type StorageState } from '$lib/data/persist';
+	import { chosenFolder, folderState } from '$lib/data/folder/state';
 	import { getSetting, putSetting } from '$lib/data/settings';
 	import { download } from '../download';
 	import { nearlyFull } from '$lib/data/room';
@@ -23,6 +24,8 @@
 	let last = $state(0);
 	let later = $state(0);
 	let begun = $state(0);
+	/** When the folder of the person's own was brought up to date; 0 where there is none. */
+	let copied = $state(0);
 	let open = $state(false);
 	let disk = $state.raw<StorageState | null>(null);
 	let file = $state.raw<File | null>(null);
@@ -32,12 +35,14 @@
 		const sub = liveQuery(async () => ({
 			last: await getSetting('lastBackup'),
 			later: await getSetting('backupLater'),
+			copied: (await chosenFolder(db)) ? (await folderState(db)).at : 0,
 			first: (await db.sources.orderBy('updatedAt').first())?.createdAt ?? Date.now()
 		})).subscribe({
 			next: (s) => {
 				last = s.last;
 				later = s.later;
 				begun = s.first;
+				copied = s.copied;
 			}
 		});
 		return () => sub.unsubscribe();
@@ -50,7 +55,8 @@
 	const look = async () => (disk = await storageState());
 	const full = $derived(disk !== null && nearlyFull(disk));
 	const ago = (t: number) => formatDistanceToNowStrict(t, { addSuffix: true });
-	const late = $derived(library.sources.size > 0 && Date.now() - Math.max(last || begun, later) > LATE * DAY);
+	const late = $derived(library.sources.size > 0 && Date.now() - Math.max(last || begun, later, copied) > LATE * DAY);
+	const newest = $derived(Math.max(last, copied));
 
 	async function save() {
 		const b = await makeBackup();
@@ -72,9 +78,11 @@
 <Btn kind="link" class="plain" onclick={() => (open = true)}
 	>{#if late || full}<i class="diamond" aria-hidden="true"></i>{/if}{full
 		? 'Little room is left'
-		: last
-			? `Last backup ${ago(last)}`
-			: 'No backup yet'}</Btn
+		: copied && copied === newest
+			? `In your folder ${ago(copied)}`
+			: last
+				? `Last backup ${ago(last)}`
+				: 'No backup yet'}</Btn
 >
 {#if open}
 	<Modal bind:open title="Backup" aria-label="Backup" size="md" class="bring">

@@ -1,0 +1,54 @@
+/** A folder of the person's own for tests: one in the origin private file system, whose handles are those of real folders. */
+import type { Page } from '@playwright/test';
+
+const NAME = 'desk copies';
+
+/** The window in which a folder is chosen, answered by a folder of that name. To be called before the page is opened. */
+export const answerPicker = (page: Page): Promise<unknown> =>
+	page.addInitScript((name) => {
+		Object.assign(window, {
+			showDirectoryPicker: async () =>
+				(await navigator.storage.getDirectory()).getDirectoryHandle(name, { create: true })
+		});
+	}, NAME);
+
+/** Texts of all files in the folder, by their paths. */
+export const filesIn = (page: Page): Promise<Record<string, string>> =>
+	page.evaluate(async (name) => {
+		const out: Record<string, string> = {};
+		type Entries = { entries(): AsyncIterable<[string, FileSystemHandle]> };
+		const walk = async (dir: FileSystemDirectoryHandle, path: string): Promise<void> => {
+			for await (const [n, h] of (dir as unknown as Entries).entries())
+				if (h.kind === 'directory') await walk(h as FileSystemDirectoryHandle, `${path}${n}/`);
+				else if (!n.endsWith('.crswap')) {
+					const f = await (h as FileSystemFileHandle).getFile();
+					// pictures come through whole as well
+					out[path + n] = [...new Uint8Array(await f.arrayBuffer())].map((b) => String.fromCharCode(b)).join('');
+				}
+		};
+		const root = await navigator.storage.getDirectory();
+		await walk(await root.getDirectoryHandle(name, { create: true }), '');
+		return out;
+	}, NAME);
+
+/** Brings files into the folder, as a synchronising service does. */
+export const carryInto = (page: Page, files: Record<string, string>): Promise<void> =>
+	page.evaluate(
+		async ({ name, files }) => {
+			const root = await (await navigator.storage.getDirectory()).getDirectoryHandle(name, { create: true });
+			for (const [path, text] of Object.entries(files)) {
+				const parts = path.split('/');
+				const last = parts.pop()!;
+				let dir = root;
+				for (const p of parts) dir = await dir.getDirectoryHandle(p, { create: true });
+				const out = await (await dir.getFileHandle(last, { create: true })).createWritable();
+				await out.write(Uint8Array.from(text, (c) => c.charCodeAt(0)));
+				await out.close();
+			}
+		},
+		{ name: NAME, files }
+	);
+
+/** The folder is taken away, as with a drive that is pulled out. */
+export const takeAway = (page: Page): Promise<void> =>
+	page.evaluate(async (name) => (await navigator.storage.getDirectory()).removeEntry(name, { recursive: true }), NAME);
