@@ -40,7 +40,7 @@ test('what is written goes into the folder by itself, to be read without the pro
 	await page.keyboard.type(' enough');
 	await expect.poll(() => ofChapter(page), { timeout: 60_000 }).toContain('few papers enough');
 	await page.goto('/');
-	await expect(page.getByRole('button', { name: /^In your folder/ })).toBeVisible();
+	await expect(page.getByRole('button', { name: /^Copied to your folder/ })).toBeVisible();
 	done();
 });
 

@@ -66,6 +66,7 @@ export interface SentFile {
 export interface ReturnedFile {
 	/** The name of what was sent; empty where the file has lost it. */
 	of: string;
+	/** Its name; empty for what was written on another machine of the same person (folder/). */
 	file: string;
 	/** Who saved it last, and when (ISO 8601). */
 	sender: Sender;

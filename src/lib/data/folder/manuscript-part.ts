@@ -140,7 +140,7 @@ export class ManuscriptPart implements Part<ManuscriptValue> {
 			else states.push({ manuscriptId: m.id, title: t.title, styleId: t.styleId, doc: t.doc, at: Date.now() });
 			say(
 				open
-					? `“${title}” was written here and on ${theirs.by}.${taken ? ' What does not meet is put together;' : ''} see what changed to decide about the rest.`
+					? `“${title}” was written here and on ${theirs.by}, in part in the same place.${taken ? ' The rest is put together.' : ''} See what changed, and decide.`
 					: `“${title}”: ${clashes.join(' and ')} was changed here and on ${theirs.by}; it stays as it is here.`,
 				open > 0
 			);
@@ -217,14 +217,14 @@ function beforeAndAfter(m: Manuscript, base: Manuscript, t: Manuscript, side: { 
 	const state = { manuscriptId: m.id, title: m.title, styleId: m.styleId };
 	const returned: ReturnedFile = {
 		of: id,
-		file: side.by,
+		file: '',
 		sender: { by: side.by, at: side.at },
 		tracked: [],
 		comments: {},
 		closed: false
 	};
 	return [
-		{ ...state, at: now, doc: base.doc, sent: { id, file: side.by, back: base.doc } },
+		{ ...state, at: now, doc: base.doc, sent: { id, file: '', back: base.doc } },
 		{ ...state, at: now + 1, doc: t.doc, returned }
 	];
 }

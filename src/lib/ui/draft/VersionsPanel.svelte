@@ -61,7 +61,7 @@
 		<li>
 			<Press aria-expanded={open === v.id} onclick={() => look(v)}>
 				<b>{format(v.at, 'd MMM, HH:mm')}</b>
-				<span>{v.sent ? `sent as ${v.sent.file}` : formatDistanceToNow(v.at, { addSuffix: true })}</span>
+				<span>{v.sent?.file ? `sent as ${v.sent.file}` : formatDistanceToNow(v.at, { addSuffix: true })}</span>
 			</Press>
 			{#if open === v.id && seen}
 				<div class="seen">

@@ -37,6 +37,8 @@
 	});
 
 	const back = $derived(r.file?.row.returned);
+	/** It was written on another machine of the same person: no file was sent. */
+	const machine = $derived(back?.file === '');
 	const day = (at: number | string): string => {
 		const date = new Date(at);
 		return Number.isNaN(date.getTime()) ? '' : format(date, 'd MMMM');
@@ -87,7 +89,7 @@
 	{id}
 	draft={r.draft}
 	trouble={r.trouble}
-	where={from ? `Returned by ${from}` : 'Returned'}
+	where={from ? `${machine ? 'Written on' : 'Returned by'} ${from}` : 'Returned'}
 	bind:sheet
 	onclick={click}
 	keys={r.keys}
@@ -125,7 +127,9 @@
 			{/if}
 			{#if r.comments.length}<span><b>{r.comments.length}</b> {r.comments.length === 1 ? 'comment' : 'comments'}</span
 				>{/if}
-			{#if r.citations.sent}<span><b>{r.citations.live}</b> of {r.citations.sent} citations came back live</span>{/if}
+			{#if r.citations.sent && !machine}<span
+					><b>{r.citations.live}</b> of {r.citations.sent} citations came back live</span
+				>{/if}
 			{#if r.listed.length > r.easy.length}<span
 					><i class="diamond" aria-hidden="true"></i>
 					<b>{r.listed.length - r.easy.length}</b> where you both wrote</span
@@ -139,7 +143,9 @@
 				</span>
 			{/if}
 			<span class="spacer"></span>
-			{#if r.file}<span>Compared with what you sent on {day(r.file.sentAt)}; what you have written since is kept.</span
+			{#if machine}<span>Compared with what both machines had before; what is here is kept.</span>
+			{:else if r.file}<span
+					>Compared with what you sent on {day(r.file.sentAt)}; what you have written since is kept.</span
 				>{/if}
 		{/if}
 	{/snippet}

@@ -79,7 +79,7 @@
 	>{#if late || full}<i class="diamond" aria-hidden="true"></i>{/if}{full
 		? 'Little room is left'
 		: copied && copied === newest
-			? `In your folder ${ago(copied)}`
+			? `Copied to your folder ${copied > Date.now() - 60_000 ? 'just now' : ago(copied)}`
 			: last
 				? `Last backup ${ago(last)}`
 				: 'No backup yet'}</Btn
