@@ -103,9 +103,16 @@ test('two machines, one folder: both go on, and what both changed in one place i
 		await expect(page.getByRole('textbox', { name: 'Manuscript text' })).toContainText(after + words);
 		await expect(page.getByText(/^Saved/).first()).toBeVisible();
 	};
+	// what comes is shown in a text that is open
+	await write(a, 'The usual answer is civic', ' at first');
+	await copyNow(a);
+	await openDraft(b, 'lamplighters');
+	await carryInto(b, await filesIn(a));
+	await expect(b.getByRole('textbox', { name: 'Manuscript text' })).toContainText('civic at first');
+
 	await write(a, 'few papers yet', ' in the attic');
 	await write(b, 'few papers yet', ' on the boat');
-	await write(b, 'The usual answer is civic', ' at best');
+	await write(b, 'The usual answer is civic at first', ' glance');
 	await copyNow(a);
 	await carryInto(b, await filesIn(a));
 	await copyNow(b);

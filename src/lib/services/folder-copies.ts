@@ -44,7 +44,7 @@ class FolderCopies {
 	}
 
 	private readonly hidden = () => {
-		if (document.visibilityState === 'hidden') void this.look();
+		if (document.visibilityState === 'hidden') void this.look(true);
 	};
 
 	/** Begins, or goes on; the first look is made at once. */
@@ -69,12 +69,12 @@ class FolderCopies {
 	peek = (handle: FileSystemDirectoryHandle): Promise<Peeked> => this.api.peek(handle);
 
 	/** Looks once; a look that is on its way is waited for. @returns null where it went wrong, which was said */
-	look(): Promise<LookAnswer | null> {
-		return (this.looking ??= this.once().finally(() => (this.looking = null)));
+	look(hurry = false): Promise<LookAnswer | null> {
+		return (this.looking ??= this.once(hurry).finally(() => (this.looking = null)));
 	}
-	private async once(): Promise<LookAnswer | null> {
+	private async once(hurry: boolean): Promise<LookAnswer | null> {
 		try {
-			const a = await this.api.look(ahead());
+			const a = await this.api.look(ahead(), hurry);
 			if (a.kind === 'none') this.stop();
 			this.tell(a);
 			return a;

@@ -31,8 +31,8 @@ const answer = (kind: LookAnswer['kind'], more: Partial<LookAnswer> = {}): LookA
 });
 
 const api = {
-	/** @param ahead manuscripts with edits that are not saved yet */
-	async look(ahead: string[]): Promise<LookAnswer> {
+	/** @param ahead manuscripts with edits that are not saved yet @param hurry large files are written at once too */
+	async look(ahead: string[], hurry: boolean): Promise<LookAnswer> {
 		await openDatabase();
 		const look = async (lock: Lock | null): Promise<LookAnswer> => {
 			if (!lock) return answer('busy');
@@ -46,7 +46,12 @@ const api = {
 					await noteState({ asks: true, trouble }, db);
 					return answer('asks', { name, trouble });
 				}
-				const { notes } = await lookAtFolder(folder, db, { machine, by, ahead: new Set(texts(ahead) ? ahead : []) });
+				const { notes } = await lookAtFolder(folder, db, {
+					machine,
+					by,
+					ahead: new Set(texts(ahead) ? ahead : []),
+					hurry: hurry === true
+				});
 				return answer('looked', { name, notes });
 			} catch (e) {
 				if (!(e instanceof FolderError)) throw e;

@@ -5,7 +5,7 @@
 import type { Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
 import { isObject, type Loose } from '../guards';
-import { attrValue, schema, setDocAttrs, type DocAttrs } from '../manuscript';
+import { attrValue, schema, setDocAttrs, settingsOf, type DocAttrs } from '../manuscript';
 import { commentsIn } from '../paper';
 import { changesOf, commentsHere, compare, plan, take, withComments } from '../returned';
 import { sameContent, stable } from './same';
@@ -86,7 +86,9 @@ const WORDS: Record<string, string> = {
 function mergedAttrs(base: Node, mine: Node, theirs: Node, clashes: Set<string>): Partial<DocAttrs> {
 	const out: Record<string, unknown> = {};
 	for (const [name, words] of Object.entries(WORDS)) {
-		const [b, m, t] = [base, mine, theirs].map((d) => attrValue(d.attrs[name]));
+		const [b, m, t] = [base, mine, theirs].map((d) =>
+			name === 'settings' ? (settingsOf(d) as unknown) : (attrValue(d.attrs[name]) ?? (name === 'style' ? null : {}))
+		);
 		// a style is one choice; of what else there is, each entry
 		out[name] =
 			name === 'style' && !sameContent(b, m) && !sameContent(b, t) && !sameContent(m, t)

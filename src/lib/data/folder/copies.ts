@@ -17,6 +17,8 @@ import type { Part } from './part';
 export interface Looking extends Who {
 	/** Manuscripts with edits that were written ahead and are not saved yet: they are left as they are. */
 	ahead: ReadonlySet<string>;
+	/** Large files are written too, however lately they were. */
+	hurry?: boolean;
 	now?: number;
 }
 
@@ -36,8 +38,10 @@ export async function lookAtFolder(folder: Folder, base: Database, o: Looking): 
 	const notes: Note[] = [];
 	const waits: string[] = [];
 	try {
-		const lacking = await new Look(folder, base, o, notes, waits).run();
-		await noteState({ at: o.now ?? Date.now(), trouble: '', asks: false, notes, waits, lacking }, base);
+		const look = new Look(folder, base, o, notes, waits);
+		const lacking = await look.run();
+		const at = look.later ? {} : { at: o.now ?? Date.now() };
+		await noteState({ ...at, trouble: '', asks: false, notes, waits, lacking }, base);
 		return { notes };
 	} catch (e) {
 		const fault = e instanceof BackupError ? new FolderError(e.message) : folderFault(e);
@@ -48,6 +52,8 @@ export async function lookAtFolder(folder: Folder, base: Database, o: Looking): 
 
 class Look {
 	private readonly now: number;
+	/** Something that is large goes there with a later look. */
+	later = false;
 	constructor(
 		private readonly folder: Folder,
 		private readonly base: Database,
@@ -96,7 +102,8 @@ class Look {
 
 	private async exchange<T>(part: Part<T>, extra: string[]): Promise<Exchanged> {
 		const { folder, base, o, now } = this;
-		const out = await new Exchange(part, folder, base, { machine: o.machine, by: o.by }, extra, now).run();
+		const out = await new Exchange(part, folder, base, { machine: o.machine, by: o.by }, extra, now, o.hurry).run();
+		this.later ||= out.later;
 		this.notes.push(...out.notes);
 		if (!out.done) this.waits.push(`${part.path} is not whole yet, or was changed at this moment`);
 		if (part instanceof LibraryPart) await this.keepGone(part.gone);

@@ -32,12 +32,17 @@ export interface Exchanged {
 	came: boolean;
 	wrote: boolean;
 	notes: Note[];
+	/** It is large and was written a moment ago: what is new goes there with a later look. */
+	later: boolean;
 }
 
 /** A file that breaks off may be on its way: it is given that long, in milliseconds. */
 const PATIENCE = 120_000;
 const decode = (b: Uint8Array): string => new TextDecoder().decode(b);
-const NOTHING: Exchanged = { done: true, came: false, wrote: false, notes: [] };
+const NOTHING: Exchanged = { done: true, came: false, wrote: false, notes: [], later: false };
+/** Files of more bytes are written no oftener than that, in milliseconds: a minute is what a copy may be behind. */
+const LARGE = 2_000_000;
+const LARGE_GAP = 40_000;
 
 /** Where a file of the folder could not be read yet: its size and time, and since when. */
 const broken = new Map<string, { seen: string; since: number }>();
@@ -52,7 +57,9 @@ export class Exchange<T> {
 		private readonly base: Database,
 		private readonly who: Who,
 		private readonly extra: string[] = [],
-		private readonly now = Date.now()
+		private readonly now = Date.now(),
+		/** Large files are written whenever something is new. */
+		private readonly hurry = false
 	) {}
 
 	async run(): Promise<Exchanged> {
@@ -69,6 +76,10 @@ export class Exchange<T> {
 			if (info) await base.folder.put({ ...known, size: info.size, at: info.at });
 			else await this.put(await this.textOf(known), known, sign);
 			return NOTHING;
+		}
+		if (!bytes && known && info && !this.extra.length && !this.hurry) {
+			const fresh = this.now - Date.parse(known.savedAt) < LARGE_GAP;
+			if (known.size > LARGE && fresh) return { ...NOTHING, later: true };
 		}
 		const heads: ReadPart<T>[] = [];
 		const notes: Note[] = [];
@@ -125,7 +136,7 @@ export class Exchange<T> {
 		}
 		for (const path of taken) await this.setAside(path, heads[taken.indexOf(path) + (main ? 1 : 0)]);
 		await this.thin();
-		return { done: true, came, wrote, notes };
+		return { ...NOTHING, came, wrote, notes };
 	}
 
 	private textOf = (k: Known): Promise<string> => textOfHad(k);
