@@ -17,7 +17,7 @@ const FORMAT = 'rapid-quill-backup';
 const VERSION = 1;
 
 export interface Backup {
-	format: typeof FORMAT;
+	format: string;
 	version: number;
 	savedAt: string;
 	sources: Source[];
@@ -84,7 +84,7 @@ export const emptyBackup = (): Backup => ({
 export const noteBackup = (base: Database = db): Promise<void> => putSetting('lastBackup', Date.now(), base);
 
 const envelope = Joi.object({
-	format: Joi.string().valid(FORMAT).required(),
+	format: Joi.string().required(),
 	version: Joi.number().integer().min(1).required(),
 	savedAt: Joi.string().isoDate().required(),
 	sources: Joi.array().required(),
@@ -113,23 +113,30 @@ export interface ReadBackup {
 export const looksLikeBackup = (text: string): boolean =>
 	new RegExp(`^\\s*\\{\\s*"format"\\s*:\\s*"${FORMAT}"`).test(text.replace(/^\uFEFF/, ''));
 
-/** Reads a file; records that are broken are named and left out. @throws BackupError where it is none. */
-export function readBackup(text: string): ReadBackup {
+/**
+ * Reads a file; records that are broken are named and left out.
+ * @param format of a file that has the same form and another purpose, with its name in words
+ * @throws BackupError where it is none
+ */
+export function readBackup(text: string, format: string = FORMAT, what = 'backup'): ReadBackup {
 	let data: unknown;
 	try {
 		data = JSON.parse(text.replace(/^\uFEFF/, ''));
 	} catch (e) {
-		throw new BackupError(`This file breaks off or is no backup: ${(e as Error).message}. Nothing was changed.`);
+		throw new BackupError(`This file breaks off or is no ${what}: ${(e as Error).message}. Nothing was changed.`);
 	}
-	const { error } = envelope.validate(data, { convert: false });
+	const { error } =
+		(data as Backup | null)?.format === format
+			? envelope.validate(data, { convert: false })
+			: { error: new Error('it says of itself that it is something else') };
 	if (error)
 		throw new BackupError(
-			`This is no backup of Rapid Quill: ${error.message.replace(/"/g, '“')}. Nothing was changed.`
+			`This is no ${what} of Rapid Quill: ${error.message.replace(/"/g, '“')}. Nothing was changed.`
 		);
 	const b = data as Backup;
 	if (b.version > VERSION)
 		throw new BackupError(
-			'This backup was made by a newer version of Rapid Quill. Nothing was changed. Get that version and try again.'
+			`This ${what} was made by a newer version of Rapid Quill. Nothing was changed. Get that version and try again.`
 		);
 	const skipped: string[] = [];
 	const ids = new Set<string>();

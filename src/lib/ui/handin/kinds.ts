@@ -1,7 +1,7 @@
 /** Three kinds of file, and the formats each can be had in. */
 
 export type FileKind = 'final' | 'live' | 'anonymous';
-export type FileFormat = 'docx' | 'odt' | 'pdf' | 'html' | 'markdown' | 'latex' | 'text';
+export type FileFormat = 'docx' | 'odt' | 'pdf' | 'html' | 'markdown' | 'latex' | 'text' | 'package';
 
 export const KINDS: { id: FileKind; name: string; about: string; formats: FileFormat[] }[] = [
 	{
@@ -14,7 +14,7 @@ export const KINDS: { id: FileKind; name: string; about: string; formats: FileFo
 		id: 'live',
 		name: 'Live',
 		about: 'To work on with somebody: citations and their sources travel inside and come back live.',
-		formats: ['docx', 'odt', 'markdown', 'latex']
+		formats: ['docx', 'odt', 'markdown', 'latex', 'package']
 	},
 	{
 		id: 'anonymous',
@@ -47,6 +47,11 @@ export const FORMATS: Record<FileFormat, { name: string; about: string; live?: s
 		about: 'Citations as printed.',
 		live: 'Citations as commands, with the sources (.bib) beside the text.'
 	},
+	package: {
+		name: 'Package',
+		about:
+			'For another library of Rapid Quill: the manuscript as it is here, its sources with excerpts and annotations, pictures and style.'
+	},
 	text: { name: 'Plain text', about: 'Words, notes and bibliography, for a mail or a form.' }
 };
 
@@ -58,6 +63,7 @@ export function fileWords(kind: FileKind, format: FileFormat): string {
 	const { name } = FORMATS[format];
 	const plain = format === 'text' ? 'plain text' : name;
 	if (kind === 'anonymous') return `anonymous ${plain}`;
+	if (format === 'package') return 'package';
 	if (kind === 'live') return travelsWhole(format) ? `live ${plain}` : `${plain} with cite keys`;
 	return plain;
 }

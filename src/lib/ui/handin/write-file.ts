@@ -58,6 +58,19 @@ export async function makeFile(
 		}
 		case 'html':
 			return { name: `${called}.html`, type: 'text/html', data: writeHtml(r.final), dropped: [] };
+		case 'package': {
+			const { makePackage } = await import('$lib/data/package');
+			const { id } = r.formatted.manuscript;
+			const ids = isWorkId(id) ? await chaptersIn(id) : [id];
+			return {
+				name: `${called}-package.json`.replace('-live-', '-'),
+				type: 'application/json',
+				data: await makePackage(ids, []),
+				dropped: isWorkId(id)
+					? [{ what: 'the order of the chapters: they come as manuscripts of their own', where: 'Bound work' }]
+					: []
+			};
+		}
 		default: {
 			const { paperFile } = await import('./paper-file');
 			const { ending, type, data, dropped } = await paperFile(r, format, live, called);
@@ -77,6 +90,12 @@ async function rememberIt(r: Ready, data: Uint8Array, file: { id: string; name: 
 	if (answer.kind !== 'read') throw new Error(answer.message);
 	const { manuscript, doc, style } = r.formatted;
 	await rememberSent({ ...manuscript, styleId: style.id }, doc, toManuscript(answer.read.paper).doc, file);
+}
+
+async function chaptersIn(work: string): Promise<string[]> {
+	const { chaptersOf, getWork } = await import('$lib/data/works');
+	const w = await getWork(work);
+	return w ? [...(await chaptersOf(w)).keys()] : [];
 }
 
 /** The sources and settings that travel inside. */

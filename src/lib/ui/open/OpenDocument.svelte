@@ -12,6 +12,7 @@
 	import Fold from '../kit/Fold.svelte';
 	import Progress from '../kit/Progress.svelte';
 	import { Opening } from './opening.svelte';
+	import TakePackage from './TakePackage.svelte';
 
 	interface Props {
 		files: File[];
@@ -29,10 +30,24 @@
 	let open = $state(true);
 	let taking = $state(false);
 
+	/** A package goes another way: it is taken in with its sources. */
+	let packed = $state.raw<File | null>(null);
 	$effect(() => {
 		const list = files;
-		untrack(() => void o.open(list));
+		untrack(() => void begin(list));
 	});
+	async function begin(list: File[]) {
+		const [only] = list;
+		const head = list.length === 1 && only.name.endsWith('.json') ? await only.slice(0, 200).text() : '';
+		if (head && !into) {
+			const { looksLikePackage } = await import('$lib/data/package/take');
+			if (looksLikePackage(head)) {
+				packed = only;
+				return;
+			}
+		}
+		await o.open(list);
+	}
 	$effect(() => {
 		if (open) return;
 		o.stop();
@@ -113,7 +128,9 @@
 
 <Modal bind:open {title} aria-label={title} size="lg" class="opened">
 	{#if o.trouble}<Alert>{o.trouble}</Alert>{/if}
-	{#if o.reading}
+	{#if packed}
+		<TakePackage file={packed} onclose={() => (open = false)} />
+	{:else if o.reading}
 		<p class="sum" role="status">Reading {o.reading}…</p>
 		<Progress share={o.share} label="Reading progress" />
 		<div class="acts">

@@ -90,7 +90,10 @@
 			if (picked) await take(picked.handle, picked.found.work !== null);
 		});
 	const copyNow = () =>
-		run('No copy could be made. What you write is kept in this browser.', async () => void (await folderCopies.look(true)));
+		run(
+			'No copy could be made. What you write is kept in this browser.',
+			async () => void (await folderCopies.look(true))
+		);
 	const allow = () =>
 		run('The browser could not be asked.', async () => {
 			if (!(await folderCopies.allow()))

@@ -10,6 +10,7 @@
 	import PickFiles from '../kit/PickFiles.svelte';
 	import BookmarkButton from './BookmarkButton.svelte';
 	import RestoreBackup from './RestoreBackup.svelte';
+	import TakePackage from '../open/TakePackage.svelte';
 	import { ImportSession } from './import.svelte';
 	import ImportReport from './ImportReport.svelte';
 	import type { LibraryView } from './library-view.svelte';
@@ -69,6 +70,8 @@
 	{#if b.trouble}<Alert>{b.trouble}</Alert>{/if}
 	{#if b.backup}
 		<RestoreBackup file={b.backup} onclose={() => (open = false)} onbring={(sources) => void b.takeLibrary(sources)} />
+	{:else if b.packed}
+		<TakePackage file={b.packed} onclose={() => (open = false)} />
 	{:else if b.progress}
 		<p class="sum" role="status">Reading {b.progress.file}…</p>
 		<Progress share={b.progress.share} label="Reading progress" />

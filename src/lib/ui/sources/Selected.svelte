@@ -27,6 +27,14 @@
 		const w = WRITERS[format]!;
 		download(`sources.${w.ending}`, w.write(list), 'text/plain');
 	}
+	/** With annotations, excerpts and shelves, for another library of Rapid Quill. */
+	async function pack() {
+		saving = false;
+		const [{ makePackage }, { download }] = await Promise.all([import('$lib/data/package'), import('../download')]);
+		await view.attempt(async () =>
+			download('sources-package.json', await makePackage([], [...ids]), 'application/json')
+		);
+	}
 	const few = (n: number) => `${n} source${n === 1 ? '' : 's'}`;
 	async function change(f: (s: Source) => Source, done: string) {
 		const n = await view.attempt(() => changeSources([...ids], f, `${done} ${few(ids.length)}`));
@@ -100,6 +108,7 @@
 			<Btn kind="ghost" expanded={saving} onclick={() => (saving = !saving)}>Save as…</Btn>
 			<Dropdown simple placement="bottom-start" class="menu" isOpen={saving} onclose={() => (saving = false)}>
 				{#each FORMATS as f (f)}<DropdownItem onclick={() => save(f)}>{FORMAT_NAMES[f]}</DropdownItem>{/each}
+				<DropdownItem onclick={pack}>Package, with excerpts</DropdownItem>
 			</Dropdown>
 		</span>
 		<Btn kind="ghost" onclick={() => onremove([...ids])}>Delete</Btn>

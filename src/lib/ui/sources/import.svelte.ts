@@ -3,6 +3,7 @@ import { detectFormat } from '$lib/core/exchange';
 import { completed, isTypedList, type ReadEntry } from '$lib/core/match';
 import { blankSource, recognise, titleOf, type Source } from '$lib/core/source';
 import { looksLikeBackup } from '$lib/data/backup';
+import { looksLikePackage } from '$lib/data/package';
 import { addSources, enriched, type NewSource } from '$lib/data/sources';
 import {
 	callback,
@@ -33,6 +34,8 @@ export class ImportSession {
 	trouble = $state('');
 	/** A backup that was dropped among the files. */
 	backup = $state.raw<File | null>(null);
+	/** A package that was dropped among the files. */
+	packed = $state.raw<File | null>(null);
 	readonly lookUps = new LookUps();
 	from = $state('');
 	private job: Pick<Job<ImportReport>, 'stop'> | null = null;
@@ -88,6 +91,7 @@ export class ImportSession {
 			const head = new TextDecoder('latin1').decode(content.slice(0, 60));
 			if (head.startsWith('%PDF')) list.push(await this.readPdf(f.name, content, files.length > 1));
 			else if (looksLikeBackup(head)) this.backup = f;
+			else if (looksLikePackage(head)) this.packed = f;
 			else list.push({ name: f.name, content });
 		}
 		if (list.length) await this.read(list);
