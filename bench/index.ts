@@ -4,6 +4,7 @@ import { localeTree, styleTree } from '../scripts/catalogue';
 import { makeClusters, makeItems } from './corpus';
 import { runDocumentBench } from './document';
 import { runLibraryBench } from './library';
+import { runReturnedBench } from './returned';
 import { runBench } from './run';
 import { runWorksBench } from './works';
 import STYLES from './styles.json';
@@ -12,6 +13,10 @@ const args = process.argv.slice(2);
 const small = args.includes('--small');
 if (args.includes('--works')) {
 	runWorksBench({ small, log: console.log });
+	process.exit(0);
+}
+if (args.includes('--returned')) {
+	runReturnedBench({ small, log: console.log });
 	process.exit(0);
 }
 console.log(`Node ${process.versions.node}`);
@@ -36,5 +41,6 @@ if (!args.includes('--library')) {
 	}
 }
 if (!args.includes('--library')) runWorksBench({ small, log: console.log });
+if (!args.includes('--library')) runReturnedBench({ small, log: console.log });
 if (!args.includes('--library')) await runDocumentBench({ small, log: console.log });
 await runLibraryBench({ small, log: console.log, gc: () => void global.gc?.() });

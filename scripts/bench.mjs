@@ -2,7 +2,7 @@
  * npm run bench: builds the bench as the app is built (no test loader in between) and runs it in Node and in a worker
  * of Chromium. `--node` or `--browser` for one of them, `--small` for a quick look, `--alone` without the
  * reference, `--library` for the library only, `--draft` for writing in a long manuscript and
- * for styles and pages (npm run bench:browser), `--styles` or `--pages` for these alone; `--works` for a bound work; `references` and `match` for how well typed lists and
+ * for styles and pages (npm run bench:browser), `--styles` or `--pages` for these alone; `--works` for a bound work, `--returned` for a text that came back; `references` and `match` for how well typed lists and
  * typed citations are read.
  */
 import { spawnSync } from 'node:child_process';
@@ -122,7 +122,7 @@ if (args.includes('--pages')) {
 	await benchPages(args.includes('--small'));
 	process.exit(0);
 }
-if (args.includes('--works')) process.exit(await inNode());
+if (args.includes('--works') || args.includes('--returned')) process.exit(await inNode());
 let status = 0;
 if (!args.includes('--browser')) status ||= await inNode();
 if (!args.includes('--node')) {

@@ -111,7 +111,7 @@
 <div class="do">
 	{#if format !== 'pdf'}
 		<Btn kind="primary" disabled={!made || busy} onclick={save} label="Save as {words}"
-			>{busy ? 'Writing…' : `Save ${FORMATS[format].name}`}</Btn
+			>{busy ? 'Writing…' : `Save ${format === 'package' ? 'the package' : FORMATS[format].name}`}</Btn
 		>
 	{/if}
 	<Btn

@@ -21,7 +21,10 @@
 		into?: (o: Opening) => Promise<number>;
 	}
 	let { files, onclose, into }: Props = $props();
-	const title = $derived(into ? 'Insert text from a file' : 'Open a document');
+	const title = $derived.by(() => {
+		if (packed) return 'Take in a package';
+		return into ? 'Insert text from a file' : 'Open a document';
+	});
 	const button = $derived.by(() => {
 		if (into) return 'Insert after this paragraph';
 		return o.read.length === 1 ? 'Open as a manuscript' : `Open as ${o.read.length} manuscripts`;

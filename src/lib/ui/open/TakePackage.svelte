@@ -58,7 +58,7 @@
 	};
 	const why = (r: PackageRow): string =>
 		[
-			r.reason || 'the same source',
+			r.reason || (r.differs.length ? 'the same source' : 'the same source, with less beside it'),
 			r.differs.length && `yours stays in ${r.differs.map((f) => fieldNamed(f).label.toLowerCase()).join(', ')}`
 		]
 			.filter(Boolean)
@@ -129,10 +129,10 @@
 	</p>
 	{#each read.plan.styles as s (s)}<p class="fine">Of the style “{s}” you have your own file, which is used.</p>{/each}
 	{#if asked.length}
-		<div class="bulk">
-			<span>All {asked.length}:</span>
-			{#each FATES as f (f.value)}<Btn kind="link" onclick={() => all(f.value)}>{f.name}</Btn>{/each}
-		</div>
+		{#if asked.length > 1}<div class="bulk">
+				<span>All {asked.length}:</span>
+				{#each FATES as f (f.value)}<Btn kind="link" onclick={() => all(f.value)}>{f.name}</Btn>{/each}
+			</div>{/if}
 		<ul class="asked" aria-label="Sources that are here already">
 			{#each asked.slice(0, 200) as r (r.i)}
 				<li>
