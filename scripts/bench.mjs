@@ -2,7 +2,7 @@
  * npm run bench: builds the bench as the app is built (no test loader in between) and runs it in Node and in a worker
  * of Chromium. `--node` or `--browser` for one of them, `--small` for a quick look, `--alone` without the
  * reference, `--library` for the library only, `--draft` for writing in a long manuscript and
- * for styles and pages (npm run bench:browser), `--styles` or `--pages` for these alone; `--works` for a bound work, `--returned` for a text that came back; `references` and `match` for how well typed lists and
+ * for styles and pages (npm run bench:browser), `--styles` or `--pages` for these alone; `--works` for a bound work, `--returned` for a text that came back, `--folder` for copies in a folder; `references` and `match` for how well typed lists and
  * typed citations are read.
  */
 import { spawnSync } from 'node:child_process';
@@ -11,6 +11,7 @@ import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { build } from 'vite';
 import { benchDraft } from './bench-draft.mjs';
+import { benchFolder } from './bench-folder.mjs';
 import { benchLibrary } from './bench-library.mjs';
 import { benchPages } from './bench-pages.mjs';
 import { benchStyles } from './bench-styles.mjs';
@@ -122,11 +123,16 @@ if (args.includes('--pages')) {
 	await benchPages(args.includes('--small'));
 	process.exit(0);
 }
+if (args.includes('--folder')) {
+	await benchFolder(args.includes('--small'));
+	process.exit(0);
+}
 if (args.includes('--works') || args.includes('--returned')) process.exit(await inNode());
 let status = 0;
 if (!args.includes('--browser')) status ||= await inNode();
 if (!args.includes('--node')) {
 	if (!args.includes('--library')) status ||= await inBrowser();
 	await benchLibrary(args.includes('--small'));
+	await benchFolder(args.includes('--small'));
 }
 process.exit(status);

@@ -11,7 +11,7 @@ import { picturesIn, takePictures, writePictures } from './pictures';
 import { FolderError, type Folder } from './port';
 import { READ_ME } from './read-me';
 import { writeReadable } from './readable';
-import { folderState, knownOf, noteState, type Note } from './state';
+import { folderState, knownOf, noteState, seenFiles, type Note, type Seen } from './state';
 import type { Part } from './part';
 
 export interface Looking extends Who {
@@ -50,6 +50,31 @@ export async function lookAtFolder(folder: Folder, base: Database, o: Looking): 
 	}
 }
 
+/** Databases whose copies for reading were looked through since the worker began. */
+const looked = new Set<string>();
+
+/** When each manuscript was changed, by the index alone: no text is read. */
+async function quickTimes(base: Database): Promise<[string, number][]> {
+	const all = base.manuscripts.orderBy('updatedAt');
+	const [ids, times] = await base.transaction('r', base.manuscripts, () =>
+		Promise.all([all.primaryKeys(), all.keys() as PromiseLike<unknown> as Promise<number[]>])
+	);
+	return ids.map((id, i) => [id, times[i]]);
+}
+
+/** Tells states of manuscripts apart by the indices alone: when it was changed, and which states are kept of it. */
+async function quickSigns(base: Database, only?: string): Promise<Map<string, string>> {
+	const out = new Map<string, string>();
+	for (const [id, at] of await quickTimes(base)) {
+		if (only !== undefined && id !== only) continue;
+		const states = await base.versions.where('[manuscriptId+at]').between([id, 0], [id, Infinity]).keys();
+		out.set(id, `${at} ${states.length} ${String(states.at(-1) ?? '')}`);
+	}
+	// one without a time of change is in no index: it is looked at each time
+	for (const id of await base.manuscripts.toCollection().primaryKeys()) if (!out.has(id)) out.set(id, `? ${performance.now()}`);
+	return out;
+}
+
 class Look {
 	private readonly now: number;
 	/** Something that is large goes there with a later look. */
@@ -64,50 +89,77 @@ class Look {
 		this.now = o.now ?? Date.now();
 	}
 
+	private seen: Record<string, Seen> = {};
+	/** Something is not as it was seen last. */
+	private touched = false;
+
 	/** @returns pictures that are named and not there */
 	async run(): Promise<string[]> {
 		const { folder, base } = this;
+		this.seen = await seenFiles(base);
+		const before = JSON.stringify(this.seen);
 		if (!(await folder.info('Read me.txt'))) await folder.write('Read me.txt', READ_ME);
 		const library = new LibraryPart(base, await this.goneHere(), this.o.by);
 		const root = await folder.list('');
 		const extra = root.map((f) => f.name).filter((n) => /^library.+\.json$/.test(n));
-		await this.exchange(library, extra);
+		await this.library(library, extra);
 		const files = (await folder.list('manuscripts')).filter((f) => f.name.endsWith('.json'));
-		const there = new Set(files.map((f) => f.name.slice(0, -5)));
+		const there = new Map(files.map((f) => [f.name.slice(0, -5), f]));
 		const goneNow = await this.deletions(library.gone, there);
 		const lacking = new Set((await folderState(base)).lacking);
-		const ids = new Set(
-			[...((await base.manuscripts.toCollection().primaryKeys()) as string[]), ...there].filter((id) => PLAIN.test(id))
-		);
+		const here = await quickSigns(base);
+		const ids = [...new Set([...here.keys(), ...there.keys()])].filter((id) => PLAIN.test(id));
 		for (const id of ids) {
 			const beside = files
 				.map((f) => f.name)
-				.filter((n) => n !== `${id}.json` && n.startsWith(id) && !ids.has(n.slice(0, -5)));
-			await this.manuscript(
-				id,
-				there.has(id),
-				beside.map((n) => `manuscripts/${n}`),
-				lacking
-			);
+				.filter((n) => n !== `${id}.json` && n.startsWith(id) && !ids.includes(n.slice(0, -5)))
+				.map((n) => `manuscripts/${n}`);
+			const known = this.seen[idOfFile(id)];
+			const file = there.get(id);
+			const same = known && file && known.size === file.size && known.at === file.at && known.sign === here.get(id);
+			if (!same || beside.length) await this.manuscript(id, file !== undefined, beside, lacking);
 		}
 		// what became of deletions is in the library's file as well
 		const gone = [...goneNow.values()].filter((g) => g.at > this.now - GONE_KEPT);
 		await this.keepGone(gone);
 		if (JSON.stringify(gone) !== JSON.stringify(library.gone))
-			await this.exchange(new LibraryPart(base, gone, this.o.by), []);
+			await this.library(new LibraryPart(base, gone, this.o.by), []);
 		const left = await takePictures(lacking, folder, base);
-		this.notes.push(...(await writeReadable(folder, base, this.now)));
+		if (this.touched || !looked.has(base.name)) {
+			const heads = new Map(
+				(await quickTimes(base)).map(([id, at]) => [id, { title: this.seen[idOfFile(id)]?.title, at }])
+			);
+			this.notes.push(...(await writeReadable(folder, base, heads, this.now)));
+			looked.add(base.name);
+		}
+		if (JSON.stringify(this.seen) !== before) await base.folder.put({ id: 'seen', files: this.seen });
 		return left;
+	}
+
+	private async library(part: LibraryPart, extra: string[]): Promise<void> {
+		const known = this.seen[part.id];
+		const [info, sign] = [await this.folder.info(part.path), await part.sign()];
+		if (known && info && known.size === info.size && known.at === info.at && known.sign === sign && !extra.length)
+			return;
+		const out = await this.exchange(part, extra);
+		if (out.done && !out.later) await this.see(part, await part.sign());
 	}
 
 	private async exchange<T>(part: Part<T>, extra: string[]): Promise<Exchanged> {
 		const { folder, base, o, now } = this;
-		const out = await new Exchange(part, folder, base, { machine: o.machine, by: o.by }, extra, now, o.hurry).run();
+		this.touched = true;
+		const who = { machine: o.machine, by: o.by };
+		const out = await new Exchange(part, folder, base, who, extra, now, o.hurry).run();
 		this.later ||= out.later;
 		this.notes.push(...out.notes);
 		if (!out.done) this.waits.push(`${part.path} is not whole yet, or was changed at this moment`);
 		if (part instanceof LibraryPart) await this.keepGone(part.gone);
 		return out;
+	}
+
+	private async see(part: { id: string; path: string }, sign: string, title?: string): Promise<void> {
+		const info = await this.folder.info(part.path);
+		if (info) this.seen[part.id] = { sign, size: info.size, at: info.at, ...(title === undefined ? {} : { title }) };
 	}
 
 	// --- manuscripts --------------------------------------------------------------------------------------------------
@@ -116,6 +168,7 @@ class Look {
 		const { base, folder, o } = this;
 		// one that cannot be read waits for its repair: the folder keeps what it has
 		if (await base.repair.get(`manuscripts:${id}`)) return;
+		const quick = (await quickSigns(base, id)).get(id) ?? '';
 		const row = await base.manuscripts.get(id);
 		const part = new ManuscriptPart(id, base);
 		const known = await knownOf(part.id, base);
@@ -134,8 +187,10 @@ class Look {
 		}
 		if (row) await writePictures(picturesIn(row), folder, base);
 		const out = await this.exchange(part, extra);
+		const now = out.came ? await base.manuscripts.get(id) : row;
+		if (out.done && !out.later)
+			await this.see(part, out.came ? ((await quickSigns(base, id)).get(id) ?? '') : quick, now?.title);
 		if (!out.came) return;
-		const now = await base.manuscripts.get(id);
 		if (now) for (const p of picturesIn(now)) lacking.add(p);
 		if (!row && now) this.notes.push({ at: this.now, text: `“${now.title}” came from the folder.`, manuscript: id });
 	}
@@ -154,7 +209,7 @@ class Look {
 	/** Deletes there what was deleted here, and here what was deleted there; what was changed since stays. */
 	private async deletions(
 		told: LibraryValue['gone'],
-		there: Set<string>
+		there: Map<string, unknown>
 	): Promise<Map<string, LibraryValue['gone'][number]>> {
 		const { base, folder } = this;
 		const gone = new Map(told.map((g) => [g.id, g]));
@@ -180,6 +235,8 @@ class Look {
 				there.delete(id);
 			}
 			await base.folder.delete(row);
+			delete this.seen[row];
+			this.touched = true;
 			if (!gone.has(id)) gone.set(id, { id, at: this.now });
 		}
 		for (const { id } of told) {
@@ -204,6 +261,8 @@ class Look {
 				await base.manuscripts.delete(id);
 				await base.folder.delete(part.id);
 			});
+			delete this.seen[part.id];
+			this.touched = true;
 			this.notes.push({ at: this.now, text: `“${m.title}” was deleted on another machine. It is in the bin.` });
 		}
 		return gone;

@@ -32,10 +32,21 @@ async function written(folder: Folder): Promise<Record<string, string>> {
 	}
 }
 
-/** Writes those that are not as the manuscripts are. @returns what there is to be told */
-export async function writeReadable(folder: Folder, base: Database, now = Date.now()): Promise<Note[]> {
-	const heads = new Map<string, { title: string; at: number }>();
-	await base.manuscripts.each((m) => heads.set(m.id, { title: m.title, at: m.updatedAt }));
+/**
+ * Writes those that are not as the manuscripts are.
+ * @param given titles and times of change of the manuscripts
+ * @returns what there is to be told
+ */
+export async function writeReadable(
+	folder: Folder,
+	base: Database,
+	given: ReadonlyMap<string, { title: string | undefined; at: number }>,
+	now = Date.now()
+): Promise<Note[]> {
+	// what has not been exchanged yet is written when it has
+	const heads = new Map(
+		[...given].flatMap(([id, { title, at }]) => (title === undefined ? [] : [[id, { title, at }] as const]))
+	);
 	const names = fileNames(new Map([...heads].map(([id, h]) => [id, h.title])));
 	const notes: Note[] = [];
 	let list: Record<string, string> | null = null;
@@ -64,7 +75,7 @@ export async function writeReadable(folder: Folder, base: Database, now = Date.n
 		await base.folder.put({ id: rowId(id), sign, name, cites: made.cites, files });
 	}
 	for (const [id, had] of before) {
-		if (heads.has(id)) continue;
+		if (given.has(id)) continue;
 		list ??= await written(folder);
 		for (const path of had.files) await takeOut(folder, path, list);
 		await base.folder.delete(rowId(id));

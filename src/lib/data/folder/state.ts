@@ -76,7 +76,33 @@ export interface GoneRow {
 	list: { id: string; at: number }[];
 }
 
-export type FolderRow = Chosen | FolderState | Known | ReadableState | GoneRow;
+/** What was seen of each file and of what is here, in little: a look in which nothing is new reads nothing else. */
+export interface SeenRow {
+	id: 'seen';
+	files: Record<string, Seen>;
+}
+export interface Seen {
+	/** Of what is here. */
+	sign: string;
+	/** Of the file. */
+	size: number;
+	at: number;
+	/** Of a manuscript. */
+	title?: string;
+}
+
+export type FolderRow = Chosen | FolderState | Known | ReadableState | GoneRow | SeenRow;
+
+export async function seenFiles(base: Database): Promise<Record<string, Seen>> {
+	const row: unknown = await base.folder.get('seen');
+	if (!isObject(row) || !isObject(row.files)) return {};
+	return Object.fromEntries(
+		Object.entries(row.files).filter(
+			(e): e is [string, Seen] =>
+				isObject(e[1]) && isText(e[1].sign) && isNumber(e[1].size) && isNumber(e[1].at) && optional(e[1].title, isText)
+		)
+	);
+}
 
 const NOTES = 40;
 export const EMPTY_STATE: FolderState = {

@@ -128,7 +128,8 @@
 				</p>
 				<p>
 					It is put together with what is here, and both machines go on from there. Nothing is overwritten: what was
-					changed on both in the same place is shown to you.
+					changed on both in the same place is shown to you. Of the example on this desk, what you have not touched is
+					left out.
 				</p>
 			{:else}
 				<p>
