@@ -1,6 +1,6 @@
 /** Copies in a folder of the person's own: made by themselves, gone on with on another machine, and never half. */
 import { expect, test, type Page } from '@playwright/test';
-import { answerPicker, carryInto, filesIn, takeAway } from './folder';
+import { answerPicker, carryInto, filesIn, takeAway } from '../scripts/folder-for-tests.mjs';
 import { caretAfter, expectAccessible, openDraft, watchErrors } from './helpers';
 
 const section = (page: Page) => page.getByRole('region', { name: 'Folder of your own' });

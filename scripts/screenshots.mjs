@@ -4,6 +4,7 @@ import { mkdirSync, existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
 import { afterColleague } from './colleague.mjs';
+import { answerPicker, carryInto, filesIn } from './folder-for-tests.mjs';
 import { CHROMIUM, ensureBrowser, ensurePackages, root } from './ensure.mjs';
 
 ensurePackages();
@@ -93,6 +94,53 @@ const SHOTS = {
 		for (let i = 0; i < 3; i++) await p.keyboard.press('ArrowDown');
 		await p.waitForTimeout(1500);
 	},
+	folder: async (p) => {
+		// two machines: the folder of one is carried into that of the other, after both have written
+		const other = await (await p.context().browser().newContext()).newPage();
+		for (const m of [p, other]) {
+			await answerPicker(m);
+			await m.goto(`${base}/settings`);
+			if (m === other) await carryInto(m, await filesIn(p));
+			await m.getByRole('button', { name: 'Choose a folder…' }).click();
+			if (m === other) await m.getByRole('button', { name: 'Put together' }).click();
+			await m.getByText('brought up to date').waitFor();
+			await m.getByLabel('Name of this machine').fill(m === p ? 'Laptop' : 'Desk at home');
+			await m.keyboard.press('Tab');
+			await m.getByRole('button', { name: 'Copy now' }).click();
+			await m.waitForTimeout(1500);
+		}
+		for (const m of [p, other]) {
+			await m.goto(`${base}/draft/lamplighters`);
+			await ready(m);
+			await m.getByText('They left few papers').first().click();
+			await m.keyboard.press('End');
+			await m.keyboard.type(m === p ? ' and fewer letters' : ' behind them');
+			await m.waitForTimeout(4500);
+			await m.goto(`${base}/sources`);
+			await m.getByRole('searchbox', { name: 'Find sources' }).fill('mapping the gaslit quays kind:journal');
+			await m
+				.getByRole('button', { name: /^Okonjo & Brandt 2019 Mapping/ })
+				.first()
+				.click();
+			await m.getByLabel('Tags', { exact: true }).fill(m === p ? 'gas, maps, quays' : 'gas, maps, chapter 1');
+			await m.keyboard.press('Tab');
+			await m.waitForTimeout(800);
+			await m.goto(`${base}/settings`);
+			await m.getByText('brought up to date').waitFor();
+			if (m === p) continue;
+			await m.getByRole('button', { name: 'Copy now' }).click();
+			await m.waitForTimeout(2500);
+		}
+		await carryInto(p, await filesIn(other));
+		await p.getByRole('button', { name: 'Copy now' }).click();
+		await p.getByRole('link', { name: 'See what changed' }).waitFor();
+		// without the messages at the foot
+		await p.reload();
+		await p.getByRole('link', { name: 'See what changed' }).waitFor();
+		await p.waitForTimeout(1500);
+		await p.mouse.wheel(0, 3000);
+		await p.waitForTimeout(500);
+	},
 	'style-panel': async (p) => {
 		await p.goto(`${base}/draft/shore`);
 		await ready(p);
@@ -131,10 +179,6 @@ const SHOTS = {
 		await p.getByRole('button', { name: /EELS AND THE LIT/ }).click();
 		await p.getByText('Copy the entry').waitFor();
 		await p.waitForTimeout(300);
-	},
-	'sources-list': async (p) => {
-		await p.goto(`${base}/sources`);
-		await p.getByRole('button', { name: /^To clean up \d/ }).waitFor();
 	},
 	'import-report': async (p) => {
 		await p.goto(`${base}/sources`);

@@ -71,7 +71,8 @@ async function quickSigns(base: Database, only?: string): Promise<Map<string, st
 		out.set(id, `${at} ${states.length} ${String(states.at(-1) ?? '')}`);
 	}
 	// one without a time of change is in no index: it is looked at each time
-	for (const id of await base.manuscripts.toCollection().primaryKeys()) if (!out.has(id)) out.set(id, `? ${performance.now()}`);
+	for (const id of await base.manuscripts.toCollection().primaryKeys())
+		if (!out.has(id)) out.set(id, `? ${performance.now()}`);
 	return out;
 }
 

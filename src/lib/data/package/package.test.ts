@@ -27,14 +27,12 @@ const PNG =
 async function cited(base: Database, sources: Source[]) {
 	const picture = assetFromData(PNG)!;
 	await base.assets.put(picture);
-	const cites = sources
-		.slice(0, -1)
-		.map((s, i) =>
-			schema.nodes.citation.create({
-				id: `c${i}`,
-				cites: [{ sourceId: s.id, locator: null, prefix: '', suffix: '', form: 'full' }]
-			})
-		);
+	const cites = sources.slice(0, -1).map((s, i) =>
+		schema.nodes.citation.create({
+			id: `c${i}`,
+			cites: [{ sourceId: s.id, locator: null, prefix: '', suffix: '', form: 'full' }]
+		})
+	);
 	const figure = schema.nodes.figure.create({ asset: picture.id }, schema.nodes.figure.createAndFill()!.content);
 	const doc = schema.nodes.doc.create({ settings: { uncited: [{ id: sources.at(-1)!.id, why: 'read' }] } }, [
 		schema.nodes.paragraph.create(null, [schema.text('So it is '), ...cites]),

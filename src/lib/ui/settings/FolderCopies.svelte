@@ -196,9 +196,11 @@
 				{#each known.notes.slice(0, 8) as n, i (i)}
 					<li>
 						<span>{n.text}</span>
-						<small>{format(n.at, 'd MMM, H:mm')}</small>
-						{#if n.open && n.manuscript}<Btn kind="link" href="/draft/{n.manuscript}/returned">See what changed</Btn
-							>{:else if n.open}<Btn kind="link" href="/sources">Open Sources</Btn>{/if}
+						<span class="when">
+							<small>{format(n.at, 'd MMM, H:mm')}</small>
+							{#if n.open && n.manuscript}<Btn kind="link" href="/draft/{n.manuscript}/returned">See what changed</Btn
+								>{:else if n.open}<Btn kind="link" href="/sources">Open Sources</Btn>{/if}
+						</span>
 					</li>
 				{/each}
 			</ul>
@@ -259,14 +261,20 @@
 	}
 	li {
 		display: grid;
-		grid-template-columns: minmax(0, 1fr) auto auto;
-		gap: 4px 14px;
+		grid-template-columns: minmax(0, 1fr) max-content;
+		gap: 4px 20px;
 		align-items: baseline;
 		padding: 6px 0;
 		border-top: 1px solid var(--line);
 		color: var(--ink-2);
 		font-size: 13.5px;
 		overflow-wrap: anywhere;
+	}
+	.when {
+		display: flex;
+		gap: 14px;
+		align-items: baseline;
+		justify-content: flex-end;
 	}
 	@media (max-width: 620px) {
 		.row {

@@ -1,10 +1,8 @@
 /** A folder of the person's own for tests: one in the origin private file system, whose handles are those of real folders. */
-import type { Page } from '@playwright/test';
-
 const NAME = 'desk copies';
 
 /** The window in which a folder is chosen, answered by a folder of that name. To be called before the page is opened. */
-export const answerPicker = (page: Page): Promise<unknown> =>
+export const answerPicker = (page) =>
 	page.addInitScript((name) => {
 		Object.assign(window, {
 			showDirectoryPicker: async () =>
@@ -13,15 +11,14 @@ export const answerPicker = (page: Page): Promise<unknown> =>
 	}, NAME);
 
 /** Texts of all files in the folder, by their paths. */
-export const filesIn = (page: Page): Promise<Record<string, string>> =>
+export const filesIn = (page) =>
 	page.evaluate(async (name) => {
-		const out: Record<string, string> = {};
-		type Entries = { entries(): AsyncIterable<[string, FileSystemHandle]> };
-		const walk = async (dir: FileSystemDirectoryHandle, path: string): Promise<void> => {
-			for await (const [n, h] of (dir as unknown as Entries).entries())
-				if (h.kind === 'directory') await walk(h as FileSystemDirectoryHandle, `${path}${n}/`);
+		const out = {};
+		const walk = async (dir, path) => {
+			for await (const [n, h] of dir.entries())
+				if (h.kind === 'directory') await walk(h, `${path}${n}/`);
 				else if (!n.endsWith('.crswap')) {
-					const f = await (h as FileSystemFileHandle).getFile();
+					const f = await h.getFile();
 					// pictures come through whole as well
 					out[path + n] = [...new Uint8Array(await f.arrayBuffer())].map((b) => String.fromCharCode(b)).join('');
 				}
@@ -32,13 +29,13 @@ export const filesIn = (page: Page): Promise<Record<string, string>> =>
 	}, NAME);
 
 /** Brings files into the folder, as a synchronising service does. */
-export const carryInto = (page: Page, files: Record<string, string>): Promise<void> =>
+export const carryInto = (page, files) =>
 	page.evaluate(
 		async ({ name, files }) => {
 			const root = await (await navigator.storage.getDirectory()).getDirectoryHandle(name, { create: true });
 			for (const [path, text] of Object.entries(files)) {
 				const parts = path.split('/');
-				const last = parts.pop()!;
+				const last = parts.pop();
 				let dir = root;
 				for (const p of parts) dir = await dir.getDirectoryHandle(p, { create: true });
 				const out = await (await dir.getFileHandle(last, { create: true })).createWritable();
@@ -50,5 +47,5 @@ export const carryInto = (page: Page, files: Record<string, string>): Promise<vo
 	);
 
 /** The folder is taken away, as with a drive that is pulled out. */
-export const takeAway = (page: Page): Promise<void> =>
+export const takeAway = (page) =>
 	page.evaluate(async (name) => (await navigator.storage.getDirectory()).removeEntry(name, { recursive: true }), NAME);
