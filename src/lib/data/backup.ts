@@ -101,6 +101,13 @@ const setting = Joi.object({ key: Joi.string().required(), value: Joi.any() });
 /** A backup that cannot be taken, with words for the person. */
 export class BackupError extends Error {
 	override name = 'BackupError';
+	constructor(
+		message: string,
+		/** A newer version has written it. */
+		readonly newer = false
+	) {
+		super(message);
+	}
 }
 
 export interface ReadBackup {
@@ -136,7 +143,8 @@ export function readBackup(text: string, format: string = FORMAT, what = 'backup
 	const b = data as Backup;
 	if (b.version > VERSION)
 		throw new BackupError(
-			`This ${what} was made by a newer version of Rapid Quill. Nothing was changed. Get that version and try again.`
+			`This ${what} was made by a newer version of Rapid Quill. Nothing was changed. Get that version and try again.`,
+			true
 		);
 	const skipped: string[] = [];
 	const ids = new Set<string>();

@@ -153,7 +153,7 @@ class Look {
 		const out = await new Exchange(part, folder, base, who, extra, now, o.hurry).run();
 		this.later ||= out.later;
 		this.notes.push(...out.notes);
-		if (!out.done) this.waits.push(`${part.path} is not whole yet, or was changed at this moment`);
+		if (!out.done) this.waits.push(out.why || `${part.path} is not whole yet, or was changed at this moment`);
 		if (part instanceof LibraryPart) await this.keepGone(part.gone);
 		return out;
 	}

@@ -16,7 +16,7 @@ import {
 import { newId } from '$lib/core/manuscript';
 import { BackupError } from '../backup';
 import type { Database } from '../db';
-import { readPart, type Part, type ReadPart } from './part';
+import { NotReadable, readPart, type Part, type ReadPart } from './part';
 import type { Folder } from './port';
 import { had, knownOf, textOfHad, type Had, type Known, type Note } from './state';
 
@@ -34,12 +34,14 @@ export interface Exchanged {
 	notes: Note[];
 	/** It is large and was written a moment ago: what is new goes there with a later look. */
 	later: boolean;
+	/** Why it is not done, in words; empty where it is only for a moment. */
+	why: string;
 }
 
 /** A file that breaks off may be on its way: it is given that long, in milliseconds. */
 const PATIENCE = 120_000;
 const decode = (b: Uint8Array): string => new TextDecoder().decode(b);
-const NOTHING: Exchanged = { done: true, came: false, wrote: false, notes: [], later: false };
+const NOTHING: Exchanged = { done: true, came: false, wrote: false, notes: [], later: false, why: '' };
 /** Files of more bytes are written no oftener than that, in milliseconds: a minute is what a copy may be behind. */
 const LARGE = 2_000_000;
 const LARGE_GAP = 40_000;
@@ -49,6 +51,8 @@ const broken = new Map<string, { seen: string; since: number }>();
 
 export class Exchange<T> {
 	private copies: HistoryCopy[] | null = null;
+	/** Why it was not done, in words. */
+	private why = '';
 
 	/** @param extra paths of files that a synchronising service put beside the file, because both had written it */
 	constructor(
@@ -70,7 +74,9 @@ export class Exchange<T> {
 		const seen = known !== undefined && info !== null && info.size === known.size && info.at === known.at;
 		if (seen && sign === known.sign && !this.extra.length) return NOTHING;
 		let bytes = info && !seen ? await folder.read(part.path) : null;
-		if (bytes && known && headIn(decode(bytes.subarray(0, 4000))) === known.stamp) bytes = null;
+		// written anew by whoever carries it; one that breaks off says the same of itself and is shorter
+		if (bytes && known && info?.size === known.size && headIn(decode(bytes.subarray(0, 4000))) === known.stamp)
+			bytes = null;
 		if (!bytes && known && sign === known.sign && !this.extra.length) {
 			// the same file, written anew by whoever carries it; or taken away by somebody
 			if (info) await base.folder.put({ ...known, size: info.size, at: info.at });
@@ -85,7 +91,7 @@ export class Exchange<T> {
 		const notes: Note[] = [];
 		if (bytes) {
 			const read = await this.readOther(bytes, part.path, notes);
-			if (read === 'later') return { ...NOTHING, done: false };
+			if (read === 'later') return { ...NOTHING, done: false, why: this.why };
 			if (read) heads.push(read);
 		}
 		const taken: string[] = [];
@@ -109,8 +115,7 @@ export class Exchange<T> {
 				continue;
 			}
 			const common = await this.common(known, h.head);
-			const base = common && h.skipped.length ? withoutGone(common, h) : common;
-			const merged = await part.merge(base?.value, value, { value: h.value, by: h.head.by, at: h.savedAt });
+			const merged = await part.merge(common?.value, value, { value: h.value, by: h.head.by, at: h.savedAt });
 			notes.push(...merged.notes);
 			came ||= !part.same(value, merged.value);
 			value = merged.value;
@@ -165,19 +170,15 @@ export class Exchange<T> {
 			const read = readPart(this.part, decode(bytes));
 			if (read) {
 				broken.delete(path);
-				if (read.skipped.length) {
-					await this.folder.write(`${this.part.history}/unreadable in part ${read.head.stamp}.json`, bytes);
-					notes.push({
-						at: this.now,
-						text: `Of ${path} in the folder not all could be read: ${read.skipped[0]} The file as it was is kept under history.`
-					});
-				}
 				return read;
 			}
 		} catch (e) {
+			if (e instanceof NotReadable) {
+				this.why = `${path} in the folder is left as it is, and nothing is written to it: ${e.message}. Move it out of the folder to have it written anew`;
+				return 'later';
+			}
 			if (!(e instanceof BackupError)) throw e;
 			why = e.message.replace(/ Nothing was changed\..*$/, '').replace(/\.$/, '');
-			if (/newer version/.test(why)) throw e;
 		}
 		const seen = `${bytes.length}`;
 		const last = broken.get(path);
@@ -196,7 +197,7 @@ export class Exchange<T> {
 			return readPart(this.part, decode(bytes));
 		} catch (e) {
 			// it is not ours to tidy away
-			if (e instanceof BackupError) return null;
+			if (e instanceof BackupError || e instanceof NotReadable) return null;
 			throw e;
 		}
 	}
@@ -257,17 +258,4 @@ export class Exchange<T> {
 	private async thin(): Promise<void> {
 		for (const c of thinned(await this.list(), this.now)) await this.folder.remove(`${this.part.history}/${c.name}`);
 	}
-}
-
-/** Where not all of the other's file could be read, nothing counts as deleted there. */
-function withoutGone<T>(common: ReadPart<T>, other: ReadPart<T>): ReadPart<T> {
-	const value = Object.fromEntries(
-		Object.entries(common.value as Record<string, unknown>).map(([k, v]) => {
-			const there = (other.value as Record<string, unknown>)[k];
-			if (!Array.isArray(v) || !Array.isArray(there)) return [k, v];
-			const ids = new Set((there as { id?: string; key?: string }[]).map((x) => x.id ?? x.key));
-			return [k, (v as { id?: string; key?: string }[]).filter((x) => ids.has(x.id ?? x.key))];
-		})
-	);
-	return { ...common, value: value as T };
 }

@@ -71,6 +71,8 @@ test('everything is in the folder: backups that can be restored, copies for read
 		library.backup.sources.map((s) => s.item.title),
 		['Lamps']
 	);
+	// the name of the state stands at the beginning, where it is looked for
+	assert.match(a.folder.text('library.json').slice(0, 400), /"stamp"/);
 	const manuscript = readBackup(a.folder.text(`manuscripts/${a.paper.id}.json`));
 	assert.match(words(manuscript.backup.manuscripts[0]), /The second/);
 	assert.match(a.folder.text('for reading/Night/Night.md'), /The second stands here/);
@@ -282,15 +284,36 @@ test('a file that breaks off is waited for, then kept under history and written 
 	assert.ok((await folderState(a.base)).notes.some((n) => /cannot be read/.test(n.text)));
 });
 
-test('records that cannot be read are not taken for deleted', async () => {
+test('a file with something that this version cannot read is never written over, and nothing of it is taken for deleted', async () => {
 	const { a, b } = await pair();
 	const bad = a.folder
 		.text('library.json')
-		.replace('"item":{', '"item":{"type":7,"x":{')
+		.replace('"type":"book"', '"type":7')
 		.replace(/"stamp": ?"\w+"/, '"stamp":"otherone"');
 	a.folder.files.set('library.json', { bytes: new TextEncoder().encode(bad), at: 7 });
 	await pass(a, b);
 	assert.equal(await b.base.sources.count(), 1);
+	await addSources([book('New here')], 'typed', b.base);
+	for (let i = 0; i < 3; i++) await b.look();
+	assert.equal(b.folder.text('library.json'), bad);
+	assert.match((await folderState(b.base)).waits.join(), /library\.json in the folder is left as it is/);
+	// the other machine reads what it wrote itself, and loses nothing
+	const newer = a.folder
+		.text(`manuscripts/${a.paper.id}.json`)
+		.replace(/"version": ?\d+,\n"content"/, '"version": 999,\n"content"')
+		.replace(/"stamp": ?"\w+"/, '"stamp":"newerone"');
+	assert.match(newer, /999/);
+	b.folder.files.set(`manuscripts/${a.paper.id}.json`, { bytes: new TextEncoder().encode(newer), at: 9 });
+	await saveManuscript(a.paper.id, { doc: text('Written here.') }, b.base);
+	for (let i = 0; i < 3; i++) await b.look();
+	assert.equal(b.folder.text(`manuscripts/${a.paper.id}.json`), newer);
+	assert.match(words(await getManuscript(a.paper.id, b.base)), /Written here/);
+	// moved out of the folder, both are written anew
+	await b.folder.remove('library.json');
+	await b.folder.remove(`manuscripts/${a.paper.id}.json`);
+	await b.look();
+	assert.equal(readBackup(b.folder.text('library.json')).backup.sources.length, 2);
+	assert.match(b.folder.text(`manuscripts/${a.paper.id}.json`), /Written here/);
 });
 
 test('a manuscript with edits that were not saved is left as it is', async () => {

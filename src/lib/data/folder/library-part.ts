@@ -86,9 +86,9 @@ export class LibraryPart implements Part<LibraryValue> {
 	}
 
 	write({ sources, styles, works, settings, gone }: LibraryValue, head: Head, savedAt: string): string {
-		const { format, version, ...empty } = emptyBackup();
+		const { format, version, savedAt: _, ...empty } = emptyBackup();
 		const folder: Head = { ...head, gone: Object.fromEntries(gone.map((g) => [g.id, g.at])) };
-		return inLines({ format, version, ...empty, savedAt, folder, sources, styles, works, settings }, 2);
+		return inLines({ format, version, savedAt, folder, ...empty, sources, styles, works, settings }, 2);
 	}
 
 	same = (a: LibraryValue, b: LibraryValue): boolean =>

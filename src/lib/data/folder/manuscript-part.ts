@@ -61,7 +61,7 @@ export class ManuscriptPart implements Part<ManuscriptValue> {
 	}
 
 	write({ m, states }: ManuscriptValue, folder: Head, savedAt: string): string {
-		const { format, version, ...empty } = emptyBackup();
+		const { format, version, savedAt: _, ...empty } = emptyBackup();
 		const opened = (v: Version): Version => ({
 			...v,
 			id: undefined,
@@ -72,9 +72,9 @@ export class ManuscriptPart implements Part<ManuscriptValue> {
 			{
 				format,
 				version,
-				...empty,
 				savedAt,
 				folder,
+				...empty,
 				manuscripts: [{ ...m, doc: openDoc(m.doc), strip: openStrip(m.strip) }],
 				versions: states.map(opened)
 			},

@@ -1,6 +1,6 @@
 /** A part of what is here that has a file of its own in the folder: the library, or a manuscript. */
 import { cleanHead, type Head } from '$lib/core/folder';
-import { readBackup, type Backup } from '../backup';
+import { BackupError, readBackup, type Backup, type ReadBackup } from '../backup';
 import type { Note } from './state';
 
 /** A part as one of two has it. */
@@ -46,15 +46,32 @@ export interface ReadPart<T> {
 	value: T;
 	head: Head;
 	savedAt: string;
-	/** What could not be read of it. */
-	skipped: string[];
 }
 
-/** @returns null for a file that is none of this part @throws BackupError where it breaks off or is newer */
+/**
+ * A file of ours that holds something that this version cannot read: a newer one may have written it. Nothing of it is
+ * taken, and it is never written over.
+ */
+export class NotReadable extends Error {
+	override name = 'NotReadable';
+}
+
+/**
+ * @returns null for a file that is none of this part
+ * @throws BackupError where it breaks off or is none of ours; NotReadable
+ */
 export function readPart<T>(part: Part<T>, text: string): ReadPart<T> | null {
-	const { backup, skipped } = readBackup(text);
+	let read: ReadBackup;
+	try {
+		read = readBackup(text);
+	} catch (e) {
+		if (e instanceof BackupError && e.newer) throw new NotReadable('it was written by a newer version of Rapid Quill');
+		throw e;
+	}
+	const { backup, skipped } = read;
 	const head = cleanHead(backup.folder);
 	if (!head) return null;
+	if (skipped.length) throw new NotReadable(skipped[0].replace(/\.$/, ''));
 	const value = part.from(backup, head);
-	return value === null ? null : { value, head, savedAt: backup.savedAt, skipped };
+	return value === null ? null : { value, head, savedAt: backup.savedAt };
 }

@@ -4,7 +4,7 @@ import { test } from 'node:test';
 import 'fake-indexeddb/auto';
 import fc from 'fast-check';
 import { sameContent } from '$lib/core/folder';
-import { assetFromData, readDoc, schema, storeDoc } from '$lib/core/manuscript';
+import { assetFromData, schema, storeDoc } from '$lib/core/manuscript';
 import type { Source } from '$lib/core/source';
 import { BackupError, looksLikeBackup } from '../backup';
 import { Database } from '../db';

@@ -166,7 +166,7 @@
 		</p>
 		{#if known.trouble}
 			<Alert
-				>{known.trouble}{#if known.asks}{' '}<Btn kind="link" onclick={allow}>Allow it again</Btn>{/if}</Alert
+				>{known.trouble}{#if known.asks}&#32;<Btn kind="link" onclick={allow}>Allow it again</Btn>{/if}</Alert
 			>
 		{/if}
 		{#each known.waits as w (w)}<p class="fine">Waits: {w}.</p>{/each}
