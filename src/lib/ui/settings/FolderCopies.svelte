@@ -165,13 +165,8 @@
 			{/if}
 		</p>
 		{#if known.trouble}
-			<Alert
-				>{known.trouble}{#if known.asks}&#32;<Btn kind="link" onclick={allow}>Allow it again</Btn>{/if}</Alert
-			>
-		{/if}
-		{#each known.waits as w (w)}<p class="fine">Waits: {w}.</p>{/each}
-		{#if known.lacking.length}
-			<p class="fine">{many(known.lacking.length, 'picture')} not arrived in the folder yet.</p>
+			<Alert>{known.trouble}</Alert>
+			{#if known.asks}<div class="acts"><Btn onclick={allow}>Allow it again</Btn></div>{/if}
 		{/if}
 		<div class="row">
 			<label for="set-machine">Name of this machine</label>
