@@ -168,6 +168,10 @@
 			<Alert>{known.trouble}</Alert>
 			{#if known.asks}<div class="acts"><Btn onclick={allow}>Allow it again</Btn></div>{/if}
 		{/if}
+		{#each known.waits as w (w)}<p class="fine">Waits: {w}.</p>{/each}
+		{#if known.lacking.length}
+			<p class="fine">{many(known.lacking.length, 'picture')} not arrived in the folder yet.</p>
+		{/if}
 		<div class="row">
 			<label for="set-machine">Name of this machine</label>
 			<Field
