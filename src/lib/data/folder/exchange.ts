@@ -89,10 +89,12 @@ export class Exchange<T> {
 		}
 		const heads: ReadPart<T>[] = [];
 		const notes: Note[] = [];
+		/** The file itself, as another has written it. */
+		let main: ReadPart<T> | undefined;
 		if (bytes) {
 			const read = await this.readOther(bytes, part.path, notes);
 			if (read === 'later') return { ...NOTHING, done: false, why: this.why };
-			if (read) heads.push(read);
+			if (read) heads.push((main = read));
 		}
 		const taken: string[] = [];
 		for (const path of this.extra) {
@@ -124,7 +126,6 @@ export class Exchange<T> {
 		if (came && !(await part.apply(value, before, sign))) return { ...NOTHING, done: false };
 		const after = came ? ((await part.read()) ?? value) : value;
 		const nextSign = came ? await part.sign() : sign;
-		const [main] = bytes ? heads : [];
 		let wrote = false;
 		if (main && !taken.length && part.same(main.value, after)) {
 			// nothing of ours is missing there

@@ -284,6 +284,18 @@ test('a file that breaks off is waited for, then kept under history and written 
 	assert.ok((await folderState(a.base)).notes.some((n) => /cannot be read/.test(n.text)));
 });
 
+test('a file that cannot be read, and one beside it that can', async () => {
+	const { a, b } = await pair();
+	await addSources([book('Of the boat')], 'typed', b.base);
+	await b.look();
+	a.folder.files.set('library (of boat).json', b.folder.files.get('library.json')!);
+	a.folder.files.set('library.json', { bytes: new TextEncoder().encode('{"format"'), at: 3 });
+	for (let i = 0; i < 2; i++) await a.look();
+	assert.equal(await a.base.sources.count(), 2);
+	assert.equal(readBackup(a.folder.text('library.json')).backup.sources.length, 2);
+	assert.ok(!a.folder.files.has('library (of boat).json'));
+});
+
 test('a file with something that this version cannot read is never written over, and nothing of it is taken for deleted', async () => {
 	const { a, b } = await pair();
 	const bad = a.folder
