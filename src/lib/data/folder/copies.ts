@@ -109,12 +109,15 @@ class Look {
 		const goneNow = await this.deletions(library.gone, there);
 		const lacking = new Set((await folderState(base)).lacking);
 		const here = await quickSigns(base);
-		const ids = [...new Set([...here.keys(), ...there.keys()])].filter((id) => PLAIN.test(id));
+		const stems = [...new Set([...here.keys(), ...there.keys()])];
+		/** Of a file that a service put beside another, because both machines had written it, the name of that one. */
+		const besideOf = (stem: string): string =>
+			here.has(stem)
+				? ''
+				: (stems.find((id) => stem !== id && stem.startsWith(id) && /^[^0-9a-z]/i.test(stem.slice(id.length))) ?? '');
+		const ids = stems.filter((id) => PLAIN.test(id) && !besideOf(id));
 		for (const id of ids) {
-			const beside = files
-				.map((f) => f.name)
-				.filter((n) => n !== `${id}.json` && n.startsWith(id) && !ids.includes(n.slice(0, -5)))
-				.map((n) => `manuscripts/${n}`);
+			const beside = files.filter((f) => besideOf(f.name.slice(0, -5)) === id).map((f) => `manuscripts/${f.name}`);
 			const known = this.seen[idOfFile(id)];
 			const file = there.get(id);
 			const same = known && file && known.size === file.size && known.at === file.at && known.sign === here.get(id);
