@@ -29,7 +29,7 @@ test('a manuscript goes as a package, and is taken in where some of its sources 
 	await other
 		.getByLabel('Open a document')
 		.setInputFiles({ name: 'shore-package.json', mimeType: 'application/json', buffer: Buffer.from(text) });
-	const dialog = other.getByRole('dialog', { name: 'Take in a package' });
+	const dialog = other.getByRole('dialog', { name: 'Import a package' });
 	await expect(dialog.getByRole('list', { name: 'Manuscripts in it' })).toContainText(
 		/What the lamps did to the shore.*you have one of this origin/
 	);
@@ -38,12 +38,12 @@ test('a manuscript goes as a package, and is taken in where some of its sources 
 	await expectAccessible(other);
 	await expect(asked.getByRole('combobox').first()).toHaveValue('fill');
 	await expect(dialog.getByRole('status')).toContainText(/to complete/);
-	await dialog.getByRole('button', { name: 'Take in' }).click();
+	await dialog.getByRole('button', { name: 'Import', exact: true }).click();
 	await expect(other).toHaveURL(/\/draft\/\w{16}/);
 	await expect(other.getByRole('textbox', { name: 'Manuscript text' })).toContainText('What the lamps did');
 	await expect(other.locator('.pending')).toHaveCount(0);
 	await expect(other.locator('.cite').first()).not.toBeEmpty();
-	await expect(other.getByText(/^Taken in: “What the lamps did to the shore”/)).toBeVisible();
+	await expect(other.getByText(/^Imported: “What the lamps did to the shore”/)).toBeVisible();
 	await other.getByRole('button', { name: 'Take back' }).click();
 	await expect(other.getByText('Taken back.')).toBeVisible();
 	done();
@@ -72,7 +72,7 @@ test('a choice of sources goes as a package with its excerpts', async ({ page, b
 		.getByLabel('Files', { exact: true })
 		.setInputFiles({ name: 'p.json', mimeType: 'application/json', buffer: Buffer.from(text) });
 	await expect(dialog).toContainText(/1 source: 1 new/);
-	await dialog.getByRole('button', { name: 'Take in' }).click();
+	await dialog.getByRole('button', { name: 'Import', exact: true }).click();
 	await expect(other.getByText('68 sources')).toBeVisible();
 });
 
@@ -83,7 +83,7 @@ test('a package that breaks off is refused whole', async ({ page }) => {
 		mimeType: 'application/json',
 		buffer: Buffer.from('{"format": "rapid-quill-package", "version": 1, "sources": [')
 	});
-	await expect(page.getByRole('dialog', { name: 'Take in a package' }).getByRole('alert')).toContainText(
+	await expect(page.getByRole('dialog', { name: 'Import a package' }).getByRole('alert')).toContainText(
 		/breaks off or is no package.*Nothing was changed/
 	);
 });

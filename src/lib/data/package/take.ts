@@ -178,7 +178,7 @@ export async function takePackage(
 	const journal = journalOf(base);
 	let added = 0;
 	let changed = 0;
-	const done = await journal.act(`Took in ${from}`, async () => {
+	const done = await journal.act(`Imported ${from}`, async () => {
 		const taken = new Set((await base.sources.orderBy('key').keys()) as string[]);
 		const put: Source[] = [];
 		for (const s of fresh.values()) {

@@ -22,7 +22,7 @@
 	}
 	let { files, onclose, into }: Props = $props();
 	const title = $derived.by(() => {
-		if (packed) return 'Take in a package';
+		if (packed) return 'Import a package';
 		return into ? 'Insert text from a file' : 'Open a document';
 	});
 	const button = $derived.by(() => {

@@ -84,14 +84,14 @@
 				taken.filled && `${many(taken.filled, 'source')} completed`
 			].filter(Boolean);
 			toasts.say(
-				said.length ? `Taken in: ${said.join(', ')}.` : 'Everything in it was here already.',
+				said.length ? `Imported: ${said.join(', ')}.` : 'Everything in it was here already.',
 				said.length ? { label: 'Take back', run: undo } : undefined,
 				30
 			);
 			onclose();
 			if (taken.manuscripts.length === 1) await goto(`/draft/${first.id}`);
 		} catch (e) {
-			trouble = unexpected(e, 'The package was not taken in.');
+			trouble = unexpected(e, 'The package was not imported.');
 		} finally {
 			busy = false;
 		}
@@ -146,7 +146,7 @@
 					<Pick
 						value={fate(r)}
 						items={FATES}
-						aria-label="What becomes of {label(r.source)}"
+						aria-label="What to do with {label(r.source)}"
 						onchange={(e) => (fates = { ...fates, [r.i]: e.currentTarget.value as Fate })}
 					/>
 				</li>
@@ -172,7 +172,7 @@
 				.join(', ')}</span
 		>
 		<Btn onclick={onclose}>Cancel</Btn>
-		<Btn kind="primary" disabled={busy} onclick={take}>Take in</Btn>
+		<Btn kind="primary" disabled={busy} onclick={take}>Import</Btn>
 	</div>
 {/if}
 
