@@ -142,3 +142,17 @@ export async function serveApp(port) {
 		}
 	};
 }
+
+/** Begins to note how long the page stands still between two frames, in milliseconds, in `window.gaps`. */
+export const watchGaps = (page) =>
+	page.evaluate(() => {
+		window.gaps = [];
+		let last = performance.now();
+		const tick = () => {
+			const now = performance.now();
+			window.gaps.push(now - last);
+			last = now;
+			requestAnimationFrame(tick);
+		};
+		tick();
+	});

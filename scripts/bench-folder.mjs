@@ -3,7 +3,7 @@
  * changed, a look in which nothing is new; and how long the page stood still meanwhile. The folder is one of the origin
  * private file system.
  */
-import { serveApp } from './bench-app.mjs';
+import { serveApp, watchGaps } from './bench-app.mjs';
 
 export async function benchFolder(small) {
 	const app = await serveApp('4192');
@@ -23,17 +23,7 @@ export async function benchFolder(small) {
 		await page.getByRole('button', { name: 'Choose a folder…' }).waitFor();
 		// until the library has been read and indexed, as the page does whether there is a folder or not
 		await page.waitForTimeout(small ? 2000 : 8000);
-		await page.evaluate(() => {
-			window.gaps = [];
-			let last = performance.now();
-			const tick = () => {
-				const now = performance.now();
-				window.gaps.push(now - last);
-				last = now;
-				requestAnimationFrame(tick);
-			};
-			tick();
-		});
+		await watchGaps(page);
 		const measured = async (what, act) => {
 			await page.evaluate(() => (window.gaps.length = 0));
 			const begun = Date.now();

@@ -133,8 +133,8 @@
 				</p>
 			{:else}
 				<p>
-					<b>“{picked.handle.name}” holds {many(others, 'other file')}.</b> They are left as they are. A folder for this alone
-					is easier to carry and to tidy.
+					<b>“{picked.handle.name}” holds {many(others, 'other file')}.</b> What is there is left as it is. A folder for this
+					alone is easier to carry and to tidy.
 				</p>
 			{/if}
 			<div class="acts">
