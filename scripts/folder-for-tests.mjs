@@ -14,13 +14,23 @@ export const answerPicker = (page) =>
 export const filesIn = (page) =>
 	page.evaluate(async (name) => {
 		const out = {};
+		// one that the app writes over while it is read is read anew, as any reader of a folder in use does
+		const bytesOf = async (h) => {
+			for (let left = 9; ; left--) {
+				try {
+					return await (await h.getFile()).arrayBuffer();
+				} catch (e) {
+					if (!left || e.name !== 'NotReadableError') throw e;
+				}
+			}
+		};
 		const walk = async (dir, path) => {
 			for await (const [n, h] of dir.entries())
 				if (h.kind === 'directory') await walk(h, `${path}${n}/`);
 				else if (!n.endsWith('.crswap')) {
-					const f = await h.getFile();
 					// pictures come through whole as well
-					out[path + n] = [...new Uint8Array(await f.arrayBuffer())].map((b) => String.fromCharCode(b)).join('');
+					const bytes = new Uint8Array(await bytesOf(h));
+					out[path + n] = [...bytes].map((b) => String.fromCharCode(b)).join('');
 				}
 		};
 		const root = await navigator.storage.getDirectory();

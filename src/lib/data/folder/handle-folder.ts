@@ -12,6 +12,8 @@ export interface AskingHandle extends FileSystemDirectoryHandle {
 }
 
 const nameOf = (e: unknown): string => (e as { name?: string } | null)?.name ?? '';
+/** How often a file that is written over while it is read is read anew. */
+const READS = 4;
 /** A file where a folder was asked for counts as none. */
 const isMissing = (e: unknown): boolean => /^(?:NotFound|TypeMismatch)Error$/.test(nameOf(e));
 
@@ -28,6 +30,12 @@ export function folderFault(e: unknown): FolderError {
 			{
 				cause: e
 			}
+		);
+	if (name === 'NotReadableError')
+		return new FolderError(
+			'A file in the folder is being written by another program, or may not be read. It is read again at the next look; what you write is kept in this browser.',
+			false,
+			{ cause: e }
 		);
 	if (name === 'NotFoundError')
 		return new FolderError(
@@ -91,9 +99,19 @@ export class HandleFolder implements Folder {
 		const f = await this.file(path);
 		return f && { name: f.name, size: f.size, at: f.lastModified };
 	}
+	/**
+	 * A handle's file is a state of it: where the file is written over before it was read, by a synchronising service or
+	 * the other tab, reading fails with a NotReadableError (File API, 4.2 and 7.1) and it is asked for anew.
+	 */
 	async read(path: string): Promise<Uint8Array | null> {
-		const f = await this.file(path);
-		return f && new Uint8Array(await f.arrayBuffer());
+		for (let left = READS; ; left--) {
+			const f = await this.file(path);
+			try {
+				return f && new Uint8Array(await f.arrayBuffer());
+			} catch (e) {
+				if (!left || !/^(?:NotReadable|NotFound)Error$/.test(nameOf(e))) throw e;
+			}
+		}
 	}
 	async write(path: string, data: string | Uint8Array): Promise<void> {
 		const parts = path.split('/');
