@@ -124,7 +124,7 @@ export interface RepairRow {
 export const EMPTY_STRIP: EvidenceStrip = { sections: [], ticks: [], checks: [] };
 
 /** Version of the tables; IndexedDB has it times ten (Dexie's way). */
-const TABLES = 5;
+const TABLES = 6;
 
 export class Database extends Dexie {
 	sources!: Table<Source, string>;
@@ -151,7 +151,9 @@ export class Database extends Dexie {
 		this.version(2).stores({ styles: 'id, updatedAt' });
 		this.version(3).stores({ assets: 'id', bin: 'id, at', repair: 'id, at' });
 		this.version(4).stores({ works: 'id, updatedAt' });
-		this.version(TABLES).stores({ folder: 'id' });
+		this.version(5).stores({ folder: 'id' });
+		// what a source was merged from leads to it
+		this.version(TABLES).stores({ sources: 'id, &key, updatedAt, *replaces' });
 	}
 }
 

@@ -3,20 +3,15 @@ import type { Node } from 'prosemirror-model';
 import { liveByNames } from '$lib/core/document/live';
 import type { LiveFile } from '$lib/core/document/live-data';
 import { ManuscriptError, readCitations, styleOf } from '$lib/core/manuscript';
-import type { Source } from '$lib/core/source';
 import { db, type Database, type Manuscript } from './db';
 import { docOf, listManuscripts } from './manuscripts';
+import { sourcesByIds } from './read-library';
 
 /**
  * @param named ids of citations, as names in the file have them
- * @param sources the library
  * @returns null where no manuscript here has any of them
  */
-export async function liveHere(
-	named: readonly string[],
-	sources: ReadonlyMap<string, Source>,
-	base: Database = db
-): Promise<LiveFile | null> {
+export async function liveHere(named: readonly string[], base: Database = db): Promise<LiveFile | null> {
 	const count = (text: string) => named.reduce((n, id) => n + (text.includes(JSON.stringify(id)) ? 1 : 0), 0);
 	const ranked = (await listManuscripts(base))
 		.map((m) => ({ m, count: count(String(m.doc.content)) }))
@@ -33,10 +28,9 @@ export async function liveHere(
 		manuscript: best.id,
 		authors: best.authors,
 		style: style ?? undefined,
-		sources: [...cited].flatMap((id) => {
-			const s = sources.get(id);
-			return s ? [{ id, key: s.key, item: s.item }] : [];
-		})
+		sources: (await sourcesByIds(cited, base)).flatMap((s) =>
+			[s.id, ...(s.replaces ?? [])].filter((id) => cited.has(id)).map((id) => ({ id, key: s.key, item: s.item }))
+		)
 	});
 }
 

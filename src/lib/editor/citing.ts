@@ -20,15 +20,6 @@ import type { CiteTarget } from './cite-target';
 import { labelled } from './commands';
 import { positionOf } from './positions';
 
-/** Ids of all sources that the manuscript speaks of. */
-export function citedIds(draft: Draft): Set<string> {
-	const ids = new Set(draft.uncited);
-	draft.initial.descendants((n) => {
-		if (n.type === schema.nodes.citation) for (const c of n.attrs.cites as DocCite[]) ids.add(c.sourceId);
-	});
-	return ids;
-}
-
 /** Puts the cites of the cite line into the text; an empty list takes the citation out. */
 export function commitCite(draft: Draft, target: CiteTarget, cites: DocCite[]): void {
 	const { view } = target;

@@ -3,6 +3,7 @@
  * store (the text and what derives from it), the formatting service (what citations show), persistence (saving). Data
  * flows one way: a transaction changes the store; what its citations are is asked of the service; what those show is drawn.
  */
+import { untrack } from 'svelte';
 import { NodeSelection, Selection, type Command, type EditorState, type Transaction } from 'prosemirror-state';
 import { EditorView, type DecorationSet } from 'prosemirror-view';
 import type { Node } from 'prosemirror-model';
@@ -44,6 +45,7 @@ import type { Source } from '$lib/core/source';
 import { FormattingService } from '$lib/services/formatting/index.svelte';
 import { Persistence } from '$lib/services/persistence';
 import { preferences } from '$lib/services/preferences.svelte';
+import { library } from '$lib/services/library.svelte';
 import { inBackground, report } from '$lib/services/problems';
 import { localStorageHere } from '$lib/data/local';
 import { recover } from '$lib/services/write-ahead';
@@ -76,6 +78,9 @@ import { WritingFocus } from './writing-focus.svelte';
 import { shownBibliography, type ShownBibliography } from './shown-bibliography';
 
 /** What stands in the margin's place; '' is the margin itself. */
+const sameEntries = <V>(a: ReadonlyMap<string, V>, b: ReadonlyMap<string, V>): boolean =>
+	a.size === b.size && [...a].every(([k, v]) => b.has(k) && b.get(k) === v);
+
 export type Side = '' | 'excerpts' | 'sources' | 'versions' | 'page' | 'note-ref';
 
 /** Meta of a transaction that is not the person's: what it changes is in the database already, or is no edit. */
@@ -155,7 +160,9 @@ export class Draft implements NodeViewContext {
 	/** When each source was cited last, in steps. */
 	readonly recent = new Map<string, number>();
 
-	private sources = new Map<string, Source>();
+	private sources: ReadonlyMap<string, Source> = new Map();
+	/** What of them the text names, as it was taken last. */
+	private named: Map<string, Source | undefined> | null = null;
 	private describeSoon: Debounce;
 	private readonly caretSoon = new Debounce(() => this.keepCaret(), 500, 3000);
 	private described: Described | null = null;
@@ -473,7 +480,7 @@ export class Draft implements NodeViewContext {
 		return shownBibliography(this, node, pos);
 	}
 	bibliographyBasis(): unknown[] {
-		return [this.bibliography, this.entryOverrides, this.settings, this.sources, this.style];
+		return [this.bibliography, this.entryOverrides, this.settings, this.named, this.style];
 	}
 
 	/** Asks for the text as it is; nothing, where what is shown is that already. */
@@ -526,17 +533,26 @@ export class Draft implements NodeViewContext {
 		if ((was !== 'in-text') !== this.asNotes) this.nodeViews.redrawAll();
 	}
 
-	/** Gives the library to the draft; what changed of what is cited is formatted again at once. */
-	useLibrary(sources: Map<string, Source>, resolve: (id: string) => string = (id) => id): void {
-		this.sources = sources;
-		this.store.resolve = resolve;
+	/** Gives what is held of the library to the draft; what changed of what is cited is formatted again at once. */
+	useLibrary(): void {
+		this.sources = library.sources;
+		this.store.resolve = library.resolve;
+		const named = this.readNamed();
+		if (this.named && sameEntries(named, this.named)) return;
+		this.named = named;
 		// citations of what was merged follow the source that was kept
 		this.nodeViews.renumber(this.store.read());
 		this.shown = this.store.reading;
 		this.revision++;
 		if (this.view) this.askFormatting();
 	}
+	private readNamed(): Map<string, Source | undefined> {
+		const ids = [...this.store.reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)), ...this.uncited];
+		return new Map(ids.map((id) => [id, this.sources.get(library.resolve(id))]));
+	}
+	/** One that is not held yet is asked for, and shown when it comes. */
 	source(id: string): Source | undefined {
+		untrack(() => library.want(id));
 		return this.sources.get(id);
 	}
 

@@ -1,44 +1,66 @@
 /**
- * The library store: every source, kept current across tabs, with a search index. It knows no interface; what views watch
- * (`sources`, `ready`, `indexed`, `trouble`) is declared by whoever extends it, reactive or not.
+ * What this page holds of the library: the sources that its text cites and those that were looked at. The whole of it is
+ * in a worker (workers/whole-library.ts), which finds, tells what is here, and says how far it is. The store knows no
+ * interface; what views watch is declared by whoever extends it, reactive or not.
  */
+import type { FindOptions } from '$lib/core/search';
+import type { Source } from '$lib/core/source';
+import type { KnownWords } from '$lib/core/source/sentence-case/known';
 import { onSourceChange, type SourceChange } from '$lib/data/changes';
 import { db, openDatabase, storageMessage, type Database } from '$lib/data/db';
-import { soundSources } from '$lib/data/repair';
+import { readLibrary, sourcesByIds } from '$lib/data/read-library';
 import { addSources, type NewSource } from '$lib/data/sources';
-import { createIndex } from '$lib/core/search';
-import type { Source } from '$lib/core/source';
+import type { Finder } from '$lib/workers/finder';
+import type { LibraryState } from '$lib/workers/finder-api';
 
 /** What fills a new desk is fetched where there is one to fill. */
 const seedFirst = async (base: Database): Promise<void> => {
 	if (!(await base.settings.get('begun'))) await (await import('$lib/data/seed')).seedOnce(base);
 };
 
-/** Sources indexed, and read, between two looks at what the person does. */
-const SLICE = 250;
-const READ = 1500;
-const breathe = () => new Promise<void>((r) => setTimeout(r, 0));
+/** So many that were written here at once are held: whoever made them goes on with them. */
+const MADE = 200;
+/** So many that were found are held beside those that somebody needs. */
+const FOUND = 1000;
 
 export abstract class LibraryStore {
-	/** All sources by id; replaced whole, records keep their identity while unchanged. */
+	/** Sources held, by id; replaced whole, records keep their identity while unchanged. */
 	abstract sources: Map<string, Source>;
-	abstract ready: boolean;
-	/** How many are indexed; the search knows only those. */
+	/** How many there are in all, and how many of them can be found. */
+	abstract size: number;
 	abstract indexed: number;
+	/** Everything is held. */
+	abstract whole: boolean;
+	/** The library can be asked. */
+	abstract ready: boolean;
 	/** Why nothing can be kept here; empty when all is well. */
 	abstract trouble: string;
-	readonly index = createIndex();
+	/** What the library knows of names and acronyms; null until it was read. */
+	abstract words: KnownWords | null;
+	/** Rises when what can be found has become another. */
+	abstract news: number;
 	/** Ids of merged sources to the ids of those that were kept. */
 	private alias = new Map<string, string>();
+	/** Ids that somebody needs. */
+	private needed = new Set<string>();
+	/** Ids that were asked for and are not in the library. */
+	private absent = new Set<string>();
+	private wanted = new Set<string>();
+	/** How many things need all of it. */
+	private needAll = 0;
 	private starting: Promise<void> | null = null;
-	private queue: { ids: string[]; known: Map<string, Source> | null }[] = [];
-	/** Reading everything, or applying what changed; one at a time. */
-	private applying: Promise<void> | null = null;
-
+	private beginning: Promise<void> | null = null;
+	private finder: Finder | null = null;
+	/** Reading, or applying what changed; one after the other. */
+	private last: Promise<void> = Promise.resolve();
 	private stopListening = () => {};
 
-	/** @param seed fills an untouched database at the first visit */
+	/**
+	 * @param startFinder starts the worker; told how far that is, and that it died
+	 * @param seed fills an untouched database at the first visit
+	 */
 	constructor(
+		private readonly startFinder: (tell: (s: LibraryState) => void, onCrash: () => void) => Finder,
 		private readonly base: Database = db,
 		private readonly seed: (base: Database) => Promise<void> = seedFirst
 	) {}
@@ -46,131 +68,250 @@ export abstract class LibraryStore {
 	/** The id a source has now. */
 	readonly resolve = (id: string): string => (this.sources.has(id) ? id : (this.alias.get(id) ?? id));
 
-	/** Opens the database, fills it at the first visit, and reads all of it. */
-	start(): Promise<void> {
-		return (this.starting ??= this.open());
-	}
-
 	/** Opens the database and fills it at the first visit. @throws what stands in the way */
 	begin(): Promise<void> {
 		return (this.beginning ??= openDatabase(this.base).then(() => this.seed(this.base)));
 	}
-	private beginning: Promise<void> | null = null;
 
-	/** Sources by their ids, whether all of the library has been read or not. */
-	async few(ids: Iterable<string>): Promise<Map<string, Source>> {
-		const list = this.ready
-			? [...ids].map((id) => this.sources.get(this.resolve(id)))
-			: soundSources(await this.base.sources.bulkGet([...new Set(ids)]), this.base);
-		return new Map(list.flatMap((s) => (s ? [[s.id, s]] : [])));
+	/** Makes the library ready to be asked; what stands in the way is `trouble`. */
+	start(): Promise<void> {
+		return (this.starting ??= this.open());
 	}
 
 	private async open(): Promise<void> {
 		try {
 			await this.begin();
-			this.stopListening = onSourceChange((c, written) => this.enqueue(c, written));
-			// what is written while everything is read waits, and is applied to what was read
-			await (this.applying = this.load().finally(() => (this.applying = null)));
-			if (this.queue.length) await this.settled();
+			this.stopListening = onSourceChange((c, written) => this.follow(c, written));
+			await this.count();
 		} catch (e) {
 			this.trouble = storageMessage(e);
 		}
 		this.ready = true;
 	}
 
-	/** Reads everything, in slices; the first of them are shown at once. */
-	private async load(): Promise<void> {
-		const all = new Map<string, Source>();
-		for (let last = ''; ;) {
-			const rows: unknown[] = await this.base.sources.where('id').above(last).limit(READ).toArray();
-			for (const s of soundSources(rows, this.base)) {
-				const before = this.sources.get(s.id);
-				all.set(s.id, before && before.updatedAt === s.updatedAt && before.key === s.key ? before : s);
+	/** The worker, begun when it is first needed, and anew where it died. */
+	ask(): Finder {
+		return (this.finder ??= this.startFinder(
+			(s) => this.hear(s),
+			() => {
+				this.finder = null;
+				this.indexed = this.size;
 			}
-			if (rows.length < READ) break;
-			// the key of the table is the id of each row, sound or not
-			last = (rows[rows.length - 1] as Source).id;
-		}
-		const gone = [...this.sources.keys()].filter((id) => !all.has(id));
-		this.index.remove(gone);
-		this.show(all);
-		await this.enter([...all.values()]);
+		));
+	}
+	private hear({ size, indexed, learned, trouble }: LibraryState): void {
+		this.size = size;
+		this.indexed = indexed;
+		if (learned) this.learn().catch(() => undefined); // the worker died; whoever needs the words is told
+		if (trouble) this.trouble = trouble;
+		this.news++;
 	}
 
-	private show(all: Map<string, Source>): void {
-		this.alias = new Map();
-		for (const s of all.values()) for (const id of s.replaces ?? []) this.alias.set(id, s.id);
-		this.sources = all;
+	private async learn(): Promise<void> {
+		this.words = await this.ask().words();
+	}
+	/** When it is known what the library knows of names. @throws where the worker cannot be had */
+	async known(): Promise<void> {
+		await this.start();
+		if (!this.words && !this.trouble) await this.learn();
 	}
 
-	/** Indexes; small changes at once, so that what was added can be found in the next moment. */
-	private async enter(list: Source[]): Promise<void> {
-		for (let i = 0; i < list.length; i += SLICE) {
-			this.index.put(list.slice(i, i + SLICE));
-			this.indexed = Math.min(i + SLICE, list.length);
-			if (i + SLICE < list.length) await breathe();
-		}
-		this.indexed = this.sources.size;
-		await this.order();
+	private async count(): Promise<void> {
+		this.size = await this.base.sources.count();
+		// until the worker says otherwise, which looks no earlier than it is needed
+		if (!this.finder) this.indexed = this.size;
 	}
 
-	/** Puts the words of the index in order, where many have come. */
-	private async order(): Promise<void> {
-		const steps = this.index.settle();
-		while (!steps.next().done) await breathe();
-	}
+	// --- what is held -----------------------------------------------------------------------------------------------------
 
-	private enqueue(change: SourceChange, written?: Source[]): void {
-		const known = written ? new Map(written.map((s) => [s.id, s])) : null;
-		this.queue.push({ ids: [...change.put, ...change.gone], known });
-		if (!this.applying) this.startDrain();
-	}
-
-	private startDrain(): void {
-		this.applying = this.drain().finally(() => {
-			this.applying = null;
-			// something came while the last was being applied
-			if (this.queue.length && !this.trouble) this.startDrain();
+	/** Afterwards these are among the sources, under the ids that they have now; what is not in the library is missing. */
+	async hold(ids: Iterable<string>): Promise<void> {
+		const list = [...ids];
+		for (const id of list) this.needed.add(id);
+		await this.begin();
+		await this.inTurn(async () => {
+			if (this.whole) return;
+			const missing = list.filter((id) => !this.sources.has(this.resolve(id)) && !this.absent.has(id));
+			if (!missing.length) return;
+			const found = await sourcesByIds(missing, this.base);
+			this.show([...this.sources.values(), ...found]);
+			for (const id of missing) if (!this.sources.has(this.resolve(id))) this.absent.add(id);
 		});
 	}
 
-	/** When everything that was written until now can be seen here. */
-	async settled(): Promise<void> {
-		while (this.applying || (this.queue.length && !this.trouble)) {
-			if (!this.applying) this.startDrain();
-			await this.applying;
-		}
+	/** Lets go of everything but these, and holds them: what was looked at before another text was opened is not needed. */
+	holdOnly(ids: Iterable<string>): Promise<void> {
+		this.needed = new Set(ids);
+		if (!this.needAll) this.show([...this.sources.values()].filter((s) => this.isNeeded(s)));
+		return this.hold(this.needed);
 	}
 
-	private async drain(): Promise<void> {
-		// not before this promise is known as the one that is waited for
-		await Promise.resolve();
+	/** A source that is needed in the next moment, and will be held then. */
+	want(id: string): void {
+		this.needed.add(id);
+		if (this.whole || this.sources.has(id) || this.absent.has(id) || this.wanted.has(id)) return;
+		this.wanted.add(id);
+		if (this.wanted.size > 1) return;
+		setTimeout(() => {
+			const ids = [...this.wanted];
+			this.wanted.clear();
+			this.hold(ids).catch((e: unknown) => (this.trouble = storageMessage(e)));
+		});
+	}
+
+	/** Sources by their ids, whichever are held. */
+	async few(ids: Iterable<string>): Promise<Source[]> {
+		const list = [...ids];
+		await this.hold(list);
+		return [...new Set(list.map(this.resolve))].flatMap((id) => this.sources.get(id) ?? []);
+	}
+
+	/**
+	 * Holds everything, for views that list it all.
+	 * @returns lets go of what nobody else needs
+	 */
+	async holdAll(): Promise<() => void> {
+		this.needAll++;
+		let held = true;
+		const release = () => {
+			if (!held) return;
+			held = false;
+			if (--this.needAll) return;
+			this.whole = false;
+			this.show([...this.sources.values()].filter((s) => this.isNeeded(s)));
+		};
 		try {
-			while (this.queue.length) {
-				const { ids, known } = this.queue[0];
-				const now = known
-					? ids.map((id) => known.get(id))
-					: ((list) => ids.map((id) => list.get(id)))(
-							new Map(soundSources(await this.base.sources.bulkGet(ids), this.base).map((s) => [s.id, s]))
-						);
-				this.queue.shift();
-				const all = new Map(this.sources);
-				const gone: string[] = [];
-				ids.forEach((id, i) => {
-					if (now[i]) all.set(id, now[i]);
-					else if (all.delete(id)) gone.push(id);
-				});
-				this.index.remove(gone);
-				const put = now.filter((s): s is Source => Boolean(s));
-				if (put.length <= SLICE) this.index.put(put);
-				this.show(all);
-				if (put.length > SLICE) await this.enter(put);
-				else this.indexed = all.size;
-			}
-			await this.order();
+			await this.begin();
+			await this.inTurn(async () => {
+				if (this.whole) return;
+				await this.readAll();
+				this.whole = this.needAll > 0;
+			});
 		} catch (e) {
-			this.trouble = storageMessage(e);
+			release();
+			throw e;
 		}
+		return release;
+	}
+
+	private async readAll(): Promise<void> {
+		const all: Source[] = [];
+		for await (const part of readLibrary(this.base)) for (const s of part) all.push(this.same(s));
+		this.show(all);
+	}
+
+	private isNeeded(s: Source): boolean {
+		return this.needed.has(s.id) || Boolean(s.replaces?.some((id) => this.needed.has(id)));
+	}
+	/** The record that is held already, where it is the same. */
+	private same(s: Source): Source {
+		const before = this.sources.get(s.id);
+		return before && before.updatedAt === s.updatedAt && before.key === s.key ? before : s;
+	}
+	private show(list: Source[]): void {
+		this.alias = new Map();
+		for (const s of list) for (const id of s.replaces ?? []) this.alias.set(id, s.id);
+		this.sources = new Map(list.map((s) => [s.id, s]));
+	}
+
+	// --- what changes -----------------------------------------------------------------------------------------------------
+
+	private async inTurn(act: () => Promise<void>): Promise<void> {
+		const done = this.last.then(act);
+		// what goes wrong is said by whoever asked
+		this.last = done.catch(() => undefined);
+		await done;
+	}
+
+	private follow({ put, gone }: SourceChange, written?: Source[]): void {
+		const ids = [...put, ...gone];
+		this.finder?.changed(ids).catch(() => undefined); // it died, and reads all when it begins anew
+		this.inTurn(() => this.apply(ids, written)).catch((e: unknown) => (this.trouble = storageMessage(e)));
+	}
+
+	private async apply(ids: string[], written?: Source[]): Promise<void> {
+		// one that was asked for in vain may be among them, or be what they were merged into
+		this.absent.clear();
+		const made = written && written.length <= MADE ? new Set(written.map((s) => s.id)) : null;
+		if (made) for (const id of made) this.needed.add(id);
+		const mine = new Set(ids.filter((id) => this.whole || this.sources.has(id) || this.needed.has(id)));
+		const rows = written
+			? written.filter((s) => mine.has(s.id) || this.isNeeded(s))
+			: await sourcesByIds(mine, this.base);
+		if (mine.size || rows.length) {
+			const now = new Map(rows.map((s) => [s.id, s]));
+			// a changed one keeps its place
+			const list = [...this.sources.values()].flatMap((s) => now.get(s.id) ?? (mine.has(s.id) ? [] : s));
+			this.show([...list, ...rows.filter((s) => !this.sources.has(s.id))]);
+		}
+		await this.count();
+	}
+
+	/** When everything that was written until now can be seen here, and found. */
+	async settled(): Promise<void> {
+		for (let seen; seen !== this.last;) {
+			seen = this.last;
+			await seen;
+		}
+		await this.finder?.settled().catch(() => undefined); // it died: what it is asked next says so
+	}
+
+	/** A tab that slept may have missed something. */
+	async check(): Promise<void> {
+		if (this.trouble || !this.ready) return;
+		await this.inTurn(async () => {
+			this.absent.clear();
+			if (this.whole) {
+				const { sources } = this.base;
+				const [count, last] = await Promise.all([sources.count(), sources.orderBy('updatedAt').last()]);
+				const same = count === this.sources.size && (!last || this.sources.get(last.id)?.updatedAt === last.updatedAt);
+				if (!same) await this.readAll();
+			} else if (this.sources.size) {
+				const now = await sourcesByIds(this.sources.keys(), this.base);
+				const same = now.length === this.sources.size && now.every((s) => this.same(s) !== s);
+				if (!same) this.show(now.map((s) => this.same(s)));
+			}
+			await this.count();
+		});
+		await this.finder?.check().catch(() => undefined); // it died: what it is asked next says so
+	}
+
+	/** Hears of changes no more. */
+	end(): void {
+		this.stopListening();
+		this.finder?.stop();
+	}
+
+	// --- what is asked ----------------------------------------------------------------------------------------------------
+
+	/**
+	 * At most `limit` sources, best first; they are held from then on, for a while.
+	 * @throws where the worker cannot be had
+	 */
+	async find(query: string, options: FindOptions): Promise<Source[]> {
+		await this.start();
+		const ids = await this.ask().findIds(query, options);
+		await this.inTurn(async () => {
+			// the worker may be a step behind: what is shown is what is stored
+			const missing = ids.filter((id) => !this.sources.has(id));
+			if (!this.whole && missing.length) this.show(this.withFound(await sourcesByIds(missing, this.base)));
+		});
+		return ids.flatMap((id) => this.sources.get(id) ?? []);
+	}
+
+	/** At most so many sources of each kind, those that come first. @throws where the worker cannot be had */
+	async someOfEachKind(most: number): Promise<Source[]> {
+		await this.start();
+		return this.few(await this.ask().someOfEachKind(most));
+	}
+
+	/** What is held with some that were found, which are not held for ever. */
+	private withFound(found: Source[]): Source[] {
+		const list = [...this.sources.values(), ...found.filter((s) => !this.sources.has(s.id))];
+		const loose = list.filter((s) => !this.isNeeded(s));
+		if (loose.length <= FOUND) return list;
+		const drop = new Set(loose.slice(0, loose.length - FOUND / 2));
+		return list.filter((s) => !drop.has(s));
 	}
 
 	/**
@@ -178,32 +319,14 @@ export abstract class LibraryStore {
 	 * @returns their ids in order, and how many were added
 	 */
 	async findOrAdd(list: NewSource[], origin: string): Promise<{ ids: string[]; added: number }> {
-		const { createMatcher, prepare } = await import('$lib/core/source/duplicates');
-		const here = createMatcher(this.sources.values());
-		const found = list.map((r) => {
-			const like = here.match(prepare(r.item));
-			return like?.sure ? like.id : null;
-		});
+		await this.start();
+		const found = await this.ask().like(list.map((r) => r.item));
 		const fresh = list.filter((_, i) => !found[i]);
 		const added = fresh.length ? await addSources(fresh, origin, this.base) : [];
 		await this.settled();
 		const next = added.values();
-		return { ids: found.map((id) => id ?? next.next().value!.id), added: added.length };
-	}
-
-	/** A tab that slept may have missed something. */
-	async check(): Promise<void> {
-		if (this.trouble) return;
-		const [count, last] = await Promise.all([this.base.sources.count(), this.base.sources.orderBy('updatedAt').last()]);
-		const mine = last && this.sources.get(last.id);
-		if (count === this.sources.size && (!last || mine?.updatedAt === last.updatedAt)) return;
-		await this.settled();
-		await (this.applying = this.load().finally(() => (this.applying = null)));
-		await this.settled();
-	}
-
-	/** Hears of changes no more. */
-	end(): void {
-		this.stopListening();
+		const ids = found.map((id) => id ?? next.next().value!.id);
+		await this.hold(ids);
+		return { ids, added: added.length };
 	}
 }

@@ -1,15 +1,28 @@
-/** The library as views see it: the store (library-store.ts) with reactive state. */
+/** The library as views see it: the store (library-store.ts) with reactive state, and its worker. */
 import type { Source } from '$lib/core/source';
+import type { KnownWords } from '$lib/core/source/sentence-case/known';
+import { startFinder } from '$lib/workers/finder';
 import { LibraryStore } from './library-store';
 import { inBackground } from './problems';
 
+/** The worker begins when the page is at rest, or when it is first asked. */
+const REST = 1500;
+
 class Library extends LibraryStore {
 	override sources = $state.raw<Map<string, Source>>(new Map());
-	override ready = $state(false);
+	override size = $state(0);
 	override indexed = $state(0);
+	override whole = $state(false);
+	override ready = $state(false);
 	override trouble = $state('');
+	override news = $state(0);
+	override words = $state.raw<KnownWords | null>(null);
 
-	/** Opens the database, reads all of it, and looks again whenever the page is seen again. */
+	constructor() {
+		super(startFinder);
+	}
+
+	/** Makes the library ready, and looks again whenever the page is seen again. */
 	override start(): Promise<void> {
 		if (!this.watching) {
 			this.watching = true;
@@ -17,6 +30,9 @@ class Library extends LibraryStore {
 				if (document.visibilityState === 'visible')
 					inBackground(this.check(), 'The library could not be looked at again.');
 			});
+			setTimeout(() => {
+				if (this.ready && !this.trouble) this.ask();
+			}, REST);
 		}
 		return super.start();
 	}

@@ -1,7 +1,7 @@
 /** What is stored under an id, as one document: a manuscript, a chapter with its place in its work, a bound work. */
 import type { Node } from 'prosemirror-model';
 import { Transform } from 'prosemirror-transform';
-import { ManuscriptError, setDocAttrs, settingsOf, styleOf } from '$lib/core/manuscript';
+import { ManuscriptError, setDocAttrs, settingsOf, sourcesNamedIn, styleOf } from '$lib/core/manuscript';
 import { isWorkId, joinWork, placeOf, styleOfWork, type Joined, type Place, type Work } from '$lib/core/work';
 import { storageMessage, type Manuscript } from '$lib/data/db';
 import { docOf, getManuscript } from '$lib/data/manuscripts';
@@ -50,7 +50,9 @@ export async function wholeOf(work: Work, service: AskStyle, open?: { id: string
 	if (open) docs.set(open.id, open.doc);
 	// it matters for nothing else
 	const numeric = work.settings.numbers === 'chapter' && (await isNumeric(service, styleOfWork(work, docs)));
-	return { work, chapters, joined: joinWork(work, docs, { listHeading, numeric }), anew: numeric };
+	const joined = joinWork(work, docs, { listHeading, numeric });
+	await library.hold(sourcesNamedIn(joined.doc));
+	return { work, chapters, joined, anew: numeric };
 }
 
 /**
@@ -94,6 +96,7 @@ export async function readStored(id: string, service: AskStyle): Promise<StoredT
 		if (!manuscript)
 			return 'There is no manuscript at this address. It may have been deleted, or belong to another browser.';
 		const doc = docOf(manuscript);
+		await library.hold(sourcesNamedIn(doc));
 		let place: ChapterPlace | null = null;
 		let alone = '';
 		try {

@@ -5,19 +5,20 @@ import type { FinalDoc } from '$lib/core/document';
 import type { DocxPage } from '$lib/core/document/docx';
 import type { LiveFile } from '$lib/core/document/live-data';
 import type { Paper } from '$lib/core/paper';
-import type { Lite } from './read-import';
+import { libraryFor } from '$lib/data/read-library';
 import { readDocumentFile, type DocumentAnswer, type DocumentFile } from './read-document';
 
 export type PackedFormat = 'docx' | 'odt';
 
-const here: Lite[] = [];
 const api = {
-	/** Tells a part of the library; the parts come one by one so that no message holds the page up. */
-	know(part: Lite[]): void {
-		here.push(...part);
-	},
-	read: (path: string, files: DocumentFile[], live: LiveFile | null = null): Promise<DocumentAnswer> =>
-		readDocumentFile(path, files, here, live),
+	/** @param alone its sources are not looked for in the library */
+	read: async (
+		path: string,
+		files: DocumentFile[],
+		live: LiveFile | null = null,
+		alone = false
+	): Promise<DocumentAnswer> =>
+		readDocumentFile(path, files, alone ? [] : await libraryFor(({ id, item, key }) => ({ id, item, key })), live),
 	/** A word-processor file or an OpenDocument text: each writer is loaded when it is first asked for. */
 	pack: async (final: FinalDoc, page: DocxPage, format: PackedFormat, live: LiveFile | null): Promise<Uint8Array> => {
 		const bytes =

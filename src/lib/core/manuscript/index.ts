@@ -27,6 +27,7 @@ export { columnShares, SHEET } from './table-columns';
 export { docFromText } from './text-form';
 export { readLocator, writeLocator, tidyLocator, type TypedLocator } from '../source';
 export { firstWords, lastWords } from './snippet';
+export { sourcesNamedIn } from './named-sources';
 export { splitCitation, joinCitations, moveCite, neighbourOf, replaceSource } from './regroup';
 export {
 	cleanOverride,

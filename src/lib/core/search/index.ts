@@ -6,6 +6,7 @@ import { PLACES } from './places';
 import { createTop } from './top';
 
 export { readQuery, type About, type Query } from './query';
+export { findExcerpts, type ExcerptAt, type ExcerptQuery, type ExcerptsFound } from './excerpts';
 
 export interface UseOf {
 	/** Times cited in this manuscript. */

@@ -3,7 +3,6 @@ import { untrack } from 'svelte';
 import type { ClusterOutput, EntryOutput, Omitted, StyleInfo } from '$lib/core/citing';
 import type { Item } from '$lib/core/csl';
 import { startFormatWorker } from '$lib/workers/format';
-import { wordsKnown, wordsOf } from '../known-words';
 import { library } from '../library.svelte';
 import { inBackground } from '../problems';
 import { FormattingMachine, type FormatRequest, type FormattingState } from './machine';
@@ -28,14 +27,15 @@ export class FormattingService {
 	/** Something has been formatted. */
 	done = $state(false);
 	private readonly machine: FormattingMachine;
-	private stopped = false;
+	private readonly unwatch: () => void;
 	private readonly online = () => this.machine.tryAgain();
 
 	constructor(options: FormattingOptions) {
 		this.machine = new FormattingMachine({
 			startWorker: startFormatWorker,
 			item: (id) => options.item(id),
-			known: (fresh) => untrack(() => (fresh ? null : wordsKnown()) ?? wordsOf(library.sources)),
+			known: () => untrack(() => library.words),
+			whenKnown: () => library.known(),
 			plain: (x) => $state.snapshot(x) as typeof x,
 			onState: (state) => (this.state = state),
 			onShown: (shown, changed) => {
@@ -47,13 +47,14 @@ export class FormattingService {
 			}
 		});
 		window.addEventListener('online', this.online);
-		// with the whole library more names are known than with the sources that are cited
-		const look = () => {
-			const before = wordsKnown();
-			if (!this.stopped && wordsOf(library.sources) !== before) this.machine.knownChanged();
-		};
+		// what the library knows of names comes when it has been read
+		this.unwatch = $effect.root(() => {
+			$effect(() => {
+				if (library.words) untrack(() => this.machine.knownChanged());
+			});
+		});
 		inBackground(
-			library.start().then(() => void (window.requestIdleCallback ?? setTimeout)(look)),
+			library.start(),
 			'The library was not looked through for names; titles in sentence case may miss some.'
 		);
 	}
@@ -111,7 +112,7 @@ export class FormattingService {
 	}
 
 	stop(): void {
-		this.stopped = true;
+		this.unwatch();
 		window.removeEventListener('online', this.online);
 		this.machine.stop();
 	}

@@ -67,11 +67,10 @@ export interface MachineOptions {
 	startWorker(onCrash: (message: string) => void): FormatWorker;
 	/** A source's item by its resolved id, as it can be sent to a worker. */
 	item(id: string): Item | undefined;
-	/**
-	 * What the library knows of names; the same object while nothing has changed.
-	 * @param fresh the library may be looked through for it, which takes a moment
-	 */
-	known?: (fresh: boolean) => KnownWords;
+	/** What the library knows of names, as far as it was read; the same object while nothing has changed. */
+	known?: () => KnownWords | null;
+	/** When the library was read. @throws where it cannot be */
+	whenKnown?: () => Promise<void>;
 	/** Whatever it is, in a form that can be sent to a worker. */
 	plain?: <T>(value: T) => T;
 	onState(state: FormattingState): void;
@@ -308,8 +307,8 @@ export class FormattingMachine {
 	}
 
 	/** Sends what the library knows, where the worker has it otherwise. */
-	private async sendKnown(worker: FormatWorker, fresh: boolean): Promise<void> {
-		const known = this.o.known?.(fresh) ?? null;
+	private async sendKnown(worker: FormatWorker): Promise<void> {
+		const known = this.o.known?.() ?? null;
 		if (known === this.sentKnown) return;
 		this.sentKnown = known;
 		if (known) await worker.api.putKnown(known);
@@ -356,13 +355,14 @@ export class FormattingMachine {
 
 	/** Sends a job with what it needs. @returns the worker's answer; a failure where there is none */
 	private async run(job: FormatJob, request: FormatRequest): Promise<FormatAnswer> {
-		const worker = this.living();
-		if (!worker) return failure('worker', 'Formatting has stopped.');
 		try {
+			// who is writing does not wait for a look through the library; what goes into a file has all that it knows
+			if (job.full) await this.o.whenKnown?.();
+			const worker = this.living();
+			if (!worker) return failure('worker', 'Formatting has stopped.');
 			// messages arrive in the order in which they are sent, so nothing is waited for in between
 			const before = [
-				// who is writing does not wait for a look through the library
-				this.sendKnown(worker, job.full === true || !this.everShown),
+				this.sendKnown(worker),
 				this.sendSources(worker, sourcesOf(request)),
 				worker.updateClusters(this.plain(request.clusters))
 			];

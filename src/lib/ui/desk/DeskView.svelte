@@ -137,7 +137,7 @@
 </main>
 <footer class="page-foot">
 	<span>{list?.length ?? 0} manuscript{list?.length === 1 ? '' : 's'}</span>
-	<span>{library.sources.size} sources</span>
+	<span>{library.size} sources</span>
 	<span class="spacer"></span>
 	{#if library.ready && !library.trouble}<Repair /><Bin /><Backup />{/if}
 	<span>{library.trouble ? 'Not saved' : 'Saved in this browser'}</span>

@@ -7,6 +7,7 @@
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { bibliographyAt, removeBibliography, setBibliography } from '$lib/editor/bibliographies';
 	import { shownBibliography } from '$lib/editor/shown-bibliography';
+	import { Answers } from '$lib/services/hits.svelte';
 	import { library } from '$lib/services/library.svelte';
 	import { copyRich } from '../clipboard';
 	import { toasts } from '$lib/services/toasts.svelte';
@@ -20,14 +21,18 @@
 	let { draft, menu }: { draft: Draft; menu: { id: string; anchor: HTMLElement } } = $props();
 	// svelte-ignore state_referenced_locally
 	const { id, anchor } = menu;
-	void library.start();
 	let box = $state<HTMLElement | null>(null);
 	const settings = $derived.by((): BibliographySettings => {
 		void draft.revision;
 		return cleanBibliography(bibliographyAt(draft.store.doc, id)?.node.attrs.settings);
 	});
-	const tags = $derived([...new Set([...library.sources.values()].flatMap((s) => s.tags))].sort());
-	const shelves = $derived([...new Set([...library.sources.values()].flatMap((s) => s.shelves))].sort());
+	const labels = new Answers<{ tags: string[]; shelves: string[] }>({ tags: [], shelves: [] });
+	$effect(() => {
+		void library.news;
+		labels.ask('', () => library.ask().labels());
+	});
+	const tags = $derived(labels.value.tags);
+	const shelves = $derived(labels.value.shelves);
 	const out = $derived(
 		draft.formatting.omitted.flatMap(({ id, why }) => {
 			const s = draft.source(id);

@@ -22,6 +22,9 @@
 	import type { Elsewhere } from './CiteRows.svelte';
 	import { CiteLineState } from './citeline.svelte';
 	import Unloaded from '../parts/Unloaded.svelte';
+	import Alert from '../kit/Alert.svelte';
+	import { inBackground } from '$lib/services/problems';
+	import { newInLine, takePasted } from './new-in-line';
 
 	let { draft, target: given }: { draft: Draft; target: CiteTarget } = $props();
 	// one line, one target: when the draft lets go of it, this line still knows what it was about
@@ -35,6 +38,8 @@
 	let adding = $state(false);
 	let byHand = $state(Boolean(target.byHand));
 
+	let closed = false;
+
 	onMount(() => {
 		position();
 		if (!byHand) input?.focus();
@@ -47,6 +52,7 @@
 		const seen = new ResizeObserver(() => box?.scrollIntoView({ block: 'nearest' }));
 		if (box) seen.observe(box);
 		return () => {
+			closed = true;
 			document.removeEventListener('pointerdown', outside);
 			seen.disconnect();
 		};
@@ -110,6 +116,38 @@
 		else if (other) draft.run(moveToCitation(id, at, other));
 	}
 
+	/** Whether the key takes the marked source, where there is one. */
+	const takesSource = (key: string): boolean =>
+		line.placeholder === null &&
+		!line.part.sourceId &&
+		(line.part.query !== '' || (line.parts.length === 1 && key === 'Enter' && !target.editing));
+	function enter(key: string) {
+		const takes = takesSource(key);
+		if (takes && line.matches.length) {
+			line.choose(line.matches[line.marked]);
+			requestAnimationFrame(() => input?.setSelectionRange(line.caret, line.caret));
+		} else if (key !== 'Enter') return;
+		else if (!takes) {
+			if (line.placeholder !== null || line.complete) commit();
+		} else if (line.nothing) adding = true;
+	}
+	/** Keys that came before the source was found that the one before them takes. */
+	let early: string[] | null = null;
+	/** Takes what fits best, once that is known; what is typed meanwhile stands behind it. */
+	async function takeEarly() {
+		const keys = (early = [] as string[]);
+		const put = newInLine(line, input);
+		try {
+			const id = await line.best();
+			if (closed) return;
+			if (id) await put(id);
+			else adding = true;
+		} finally {
+			early = null;
+		}
+		for (const key of keys) if (!closed) enter(key);
+	}
+
 	function keydown(e: KeyboardEvent) {
 		const n = line.matches.length;
 		if (e.key === 'ArrowDown' && n) {
@@ -119,19 +157,11 @@
 			e.preventDefault();
 			line.marked = (line.marked + n - 1) % n;
 		} else if ((e.key === 'Tab' && !e.shiftKey) || e.key === 'Enter') {
-			const open =
-				line.placeholder === null &&
-				!line.part.sourceId &&
-				(line.part.query !== '' || (line.parts.length === 1 && e.key === 'Enter' && !target.editing));
-			if (open && n) {
-				e.preventDefault();
-				line.choose(line.matches[line.marked]);
-				requestAnimationFrame(() => input?.setSelectionRange(line.caret, line.caret));
-			} else if (e.key === 'Enter') {
-				e.preventDefault();
-				if (open) adding = true;
-				else if (line.placeholder !== null || line.complete) commit();
-			}
+			const takes = takesSource(e.key);
+			if (takes || e.key === 'Enter') e.preventDefault();
+			if (early) early.push(e.key);
+			else if (takes && !line.answered) inBackground(takeEarly(), 'The source could not be taken.');
+			else enter(e.key);
 		} else if (e.key === 'Escape') {
 			e.preventDefault();
 			draft.closeCite();
@@ -144,7 +174,7 @@
 	/** A pasted record becomes a source without losing the sentence. */
 	async function pasted(e: ClipboardEvent) {
 		const text = e.clipboardData?.getData('text/plain') ?? '';
-		await (await import('./new-in-line')).takePasted(line, input, text);
+		await takePasted(line, input, text);
 	}
 </script>
 
@@ -202,7 +232,11 @@
 				}}>Or put a bibliography here</Press
 			>
 		{/if}
-		{#if !line.part.sourceId && line.part.query && !line.matches.length}
+		{#if line.trouble}
+			<Alert class="no">{line.trouble}</Alert>
+		{:else if line.part.query && line.answered && !line.part.sourceId && !line.matches.length && !line.nothing}
+			<p class="no">Still reading your library…</p>
+		{:else if line.part.query && line.nothing}
 			<p class="no">
 				No source matches “{line.part.query}”.
 				<Press onclick={() => (adding = true)}>{recognise(line.part.query) ? 'Look it up' : 'Add one'}</Press>

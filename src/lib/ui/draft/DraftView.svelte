@@ -2,14 +2,13 @@
 	import { mayBeLong, readyForLong } from '$lib/editor/long-texts';
 	import { fetchPasteReading } from '$lib/editor/paste-ready';
 	import { onMount, tick, untrack } from 'svelte';
-	import { ManuscriptError } from '$lib/core/manuscript';
+	import { ManuscriptError, sourcesNamedIn } from '$lib/core/manuscript';
 	import type { Manuscript } from '$lib/data/db';
 	import { holdManuscript, waitForManuscript, type Hold } from '$lib/data/lock';
 	import { getManuscript } from '$lib/data/manuscripts';
 	import { getSetting } from '$lib/data/settings';
 	import { inBackground, unexpected } from '$lib/services/problems';
 	import { goto, pair } from '$lib/editor/navigation';
-	import { citedIds } from '$lib/editor/citing';
 	import { Draft } from '$lib/editor/draft.svelte';
 	import { guide } from '$lib/services/guide.svelte';
 	import { library } from '$lib/services/library.svelte';
@@ -103,12 +102,10 @@
 				unreadable = m;
 				return;
 			}
-			// what is cited is enough to begin with; the rest of the library follows
-			const few = library.ready ? null : await library.few(citedIds(next));
+			// what is cited is all that the page needs; the library is asked for the rest
+			await library.holdOnly(sourcesNamedIn(next.initial));
 			if (closing.signal.aborted) return void next.destroy();
-			// the whole library may have come in between, and stays then
-			if (few && !library.ready) next.useLibrary(few);
-			else next.useLibrary(library.sources, library.resolve);
+			next.useLibrary();
 			next.side = side;
 			draft = next;
 			await tick();
@@ -162,9 +159,9 @@
 	});
 
 	$effect(() => {
-		const sources = library.sources;
+		void library.sources;
 		const d = draft;
-		if (d && library.ready) untrack(() => d.useLibrary(sources, library.resolve));
+		if (d) untrack(() => d.useLibrary());
 	});
 	/** The citation or note under the pointer. */
 	function ofPointer(e: PointerEvent): string | null {

@@ -11,9 +11,10 @@
 	import OverrideNotice from './OverrideNotice.svelte';
 	import OverrideForm from './OverrideForm.svelte';
 	import { shortLabel, titleOf } from '$lib/core/source';
-	import { library } from '$lib/services/library.svelte';
+	import { findAsTyped } from '$lib/services/hits.svelte';
 	import { copyRich } from '../clipboard';
 	import { toasts } from '$lib/services/toasts.svelte';
+	import Alert from '../kit/Alert.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import Press from '../kit/Press.svelte';
 	import { beside } from '../kit/floating';
@@ -34,15 +35,8 @@
 	let query = $state('');
 	/** The one citation to replace it in; empty for all. */
 	let only = $state('');
-	const others = $derived(
-		query.trim()
-			? library.index
-					.find(query, { limit: 5 })
-					.map((id) => library.sources.get(id))
-					.filter((s) => s !== undefined && s.id !== sourceId)
-					.map((s) => s!)
-			: []
-	);
+	const hits = findAsTyped(() => (query.trim() ? { query, options: { limit: 5 } } : null));
+	const others = $derived(hits.value.filter((s) => s.id !== sourceId));
 	const found = $derived(places(draft, sourceId));
 	onMount(() => {
 		box?.querySelector<HTMLElement>('a, button')?.focus();
@@ -111,6 +105,7 @@
 				{#each found as p (p.id)}<option value={p.id}>only at “…{p.words.slice(-40) || p.section}”</option>{/each}
 			</Pick>
 		{/if}
+		{#if hits.trouble}<Alert>{hits.trouble}</Alert>{/if}
 		{#if others.length}
 			<ul aria-label="Sources to replace it with">
 				{#each others as s (s.id)}

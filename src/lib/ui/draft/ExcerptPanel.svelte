@@ -1,53 +1,50 @@
 <script lang="ts">
 	/** Kept excerpts, those for the section one writes in first: a click quotes one where the caret is. */
-	import { fold, shortLabel, type Excerpt, type Source } from '$lib/core/source';
+	import { shortLabel, type Excerpt, type Source } from '$lib/core/source';
 	import { ruleInWords } from '$lib/core/citing';
 	import { writeLocator } from '$lib/core/manuscript';
 	import { formOf, putExcerpt, quoteRule } from '$lib/editor/quoting';
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import type { ExcerptsFound } from '$lib/core/search';
+	import { Answers } from '$lib/services/hits.svelte';
 	import { library } from '$lib/services/library.svelte';
+	import Alert from '../kit/Alert.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import SideSearch from './SideSearch.svelte';
 	import Check from '../kit/Check.svelte';
 
 	let { draft }: { draft: Draft } = $props();
-	void library.start();
 	interface Row {
 		key: string;
 		source: Source;
 		excerpt: Excerpt;
 		here: boolean;
-		text: string;
 	}
 	let query = $state('');
 	/** Only what is kept for this section. */
 	let only = $state(false);
 	const section = $derived(draft.outline[draft.here]?.title ?? '');
-	const sections = (wanted: string | undefined, title: string): boolean => {
-		const [a, b] = [fold(wanted ?? '').trim(), fold(title).trim()];
-		return a !== '' && b !== '' && (a.includes(b) || b.includes(a));
-	};
-	const rows = $derived.by(() => {
-		const out: Row[] = [];
-		for (const source of library.sources.values())
-			source.excerpts.forEach((excerpt, i) => {
-				const l = shortLabel(source.item);
-				out.push({
-					key: `${source.id}-${i}`,
-					source,
-					excerpt,
-					here: sections(excerpt.section, section),
-					text: fold(`${excerpt.text} ${excerpt.section ?? ''} ${l.name} ${l.year} ${source.item.title ?? ''}`)
-				});
-			});
-		return out;
+	/** As many as anybody goes through. */
+	const MOST = 200;
+	const NONE: ExcerptsFound = { list: [], all: 0, here: 0 };
+	const found = new Answers(NONE);
+	$effect(() => {
+		void library.news;
+		const asked = { words: query, section, only, limit: MOST };
+		found.ask(JSON.stringify(asked), async () => {
+			const answer = await library.ask().excerpts(asked);
+			await library.hold(answer.list.map((e) => e.sourceId));
+			return answer;
+		});
 	});
-	const hereCount = $derived(rows.filter((r) => r.here).length);
-	const shown = $derived.by(() => {
-		const words = fold(query).split(/\s+/).filter(Boolean);
-		const list = rows.filter((r) => (!only || r.here) && words.every((w) => r.text.includes(w)));
-		return list.sort((a, b) => Number(b.here) - Number(a.here)).slice(0, 200);
-	});
+	const hereCount = $derived(found.value.here);
+	const shown = $derived(
+		found.value.list.flatMap(({ sourceId, index, here }): Row[] => {
+			const source = library.sources.get(sourceId);
+			const excerpt = source?.excerpts[index];
+			return source && excerpt ? [{ key: `${sourceId}-${index}`, source, excerpt, here }] : [];
+		})
+	);
 	const KINDS = { quotation: 'quotation', paraphrase: 'paraphrase', remark: 'remark', picture: 'picture' };
 	const acts = {
 		'run-in': 'Quote',
@@ -91,10 +88,11 @@
 		</li>
 	{:else}
 		<li class="none">
-			{rows.length
-				? 'No excerpt has these words.'
-				: 'Quotations, paraphrases and pictures kept with a source stand here, to be quoted with their page.'}
-			{#if !rows.length}<a href="/sources">Add one to a source</a>{/if}
+			{#if found.trouble}<Alert>{found.trouble}</Alert>{/if}
+			{#if found.answered !== null}{found.value.all
+					? 'No excerpt has these words.'
+					: 'Quotations, paraphrases and pictures kept with a source stand here, to be quoted with their page.'}{/if}
+			{#if found.answered !== null && !found.value.all}<a href="/sources">Add one to a source</a>{/if}
 		</li>
 	{/each}
 </ul>

@@ -5,13 +5,15 @@
 	import { openCite } from '$lib/editor/cite-target';
 	import { uses } from '$lib/editor/citing';
 	import type { Draft } from '$lib/editor/draft.svelte';
+	import { findAsTyped } from '$lib/services/hits.svelte';
 	import { library } from '$lib/services/library.svelte';
+	import Alert from '../kit/Alert.svelte';
 	import Btn from '../kit/Btn.svelte';
+	import { inBackground } from '$lib/services/problems';
 	import SideSearch from './SideSearch.svelte';
 	import Check from '../kit/Check.svelte';
 
 	let { draft }: { draft: Draft } = $props();
-	void library.start();
 	const MOST = 100;
 	let query = $state('');
 	const chosen = new SvelteSet<string>();
@@ -19,21 +21,30 @@
 		void draft.revision;
 		return uses(draft);
 	});
-	const shown = $derived.by(() => {
-		void library.sources;
+	const question = $derived.by(() => {
 		const here = new Set([...used].filter(([, u]) => u.here).map(([id]) => id));
-		const ids = library.index.find(query.trim(), { limit: MOST, use: used, about: { here, cited: here } });
-		return ids.map((id) => library.sources.get(id)).filter((s) => s !== undefined);
+		return { query: query.trim(), options: { limit: MOST, use: used, about: { here, cited: here } } };
 	});
-	function cite() {
+	const hits = findAsTyped(() => question);
+	const shown = $derived(hits.value);
+	async function cite() {
+		// they stay, whatever is looked for meanwhile
+		await library.hold(chosen);
 		openCite(draft, draft.view, [...chosen]);
 		chosen.clear();
 	}
 	function keys(e: KeyboardEvent) {
-		if (e.key !== 'Enter' || !shown[0]) return;
+		if (e.key !== 'Enter') return;
 		e.preventDefault();
-		chosen.add(shown[0].id);
-		cite();
+		inBackground(citeFirst(), 'The source could not be cited.');
+	}
+	/** What fits best, though it may not stand in the list yet. */
+	async function citeFirst() {
+		const { query: words, options } = question;
+		const [first] = hits.answered === words ? shown : await library.find(words, options);
+		if (!first) return;
+		chosen.add(first.id);
+		await cite();
 	}
 </script>
 
@@ -61,12 +72,16 @@
 			</label>
 		</li>
 	{:else}
-		<li class="none">{query ? `No source matches “${query}”.` : 'The library is empty.'}</li>
+		<li class="none">
+			{#if hits.trouble}<Alert>{hits.trouble}</Alert>
+			{:else if hits.answered === null || library.indexed < library.size}Still reading your library…
+			{:else}{query ? `No source matches “${query}”.` : 'The library is empty.'}{/if}
+		</li>
 	{/each}
 </ul>
 {#if !draft.readOnly}
 	<p class="acts">
-		<Btn kind="primary" disabled={!chosen.size} onclick={cite}
+		<Btn kind="primary" disabled={!chosen.size} onclick={() => inBackground(cite(), 'These sources could not be read.')}
 			>Cite {chosen.size > 1 ? `${chosen.size} together` : 'at the caret'}</Btn
 		>
 	</p>

@@ -5,10 +5,12 @@
 	import { addSources, saveSource } from '$lib/data/sources';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { listUncited } from '$lib/editor/style-commands';
+	import { findAsTyped } from '$lib/services/hits.svelte';
 	import { library } from '$lib/services/library.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import Press from '../kit/Press.svelte';
 	import HandMadeForm from './HandMadeForm.svelte';
+	import Alert from '../kit/Alert.svelte';
 	import Field from '../kit/Field.svelte';
 
 	let { draft }: { draft: Draft } = $props();
@@ -19,16 +21,14 @@
 	const uncited = $derived(
 		draft.settings.uncited.map((f) => ({ ...f, id: draft.resolve(f.id), source: draft.source(draft.resolve(f.id)) }))
 	);
-	const found = $derived(
-		query.trim()
-			? library.index
-					.find(query, { limit: 6 })
-					.map((x) => library.sources.get(x))
-					.filter((s) => s !== undefined && !cited.has(s.id) && !uncited.some((f) => f.id === s.id))
-					.map((s) => s!)
-			: []
+	const hits = findAsTyped(() => (query.trim() ? { query, options: { limit: 6 } } : null));
+	const found = $derived(hits.value.filter((s) => !cited.has(s.id) && !uncited.some((f) => f.id === s.id)));
+	const made = $derived(
+		[...cited].flatMap((id) => {
+			const s = library.sources.get(id);
+			return s && handMadeOf(s.item) ? [s] : [];
+		})
 	);
-	const made = $derived([...library.sources.values()].filter((s) => handMadeOf(s.item)));
 
 	const list = (source: string, why: string | null) => draft.run(listUncited(source, why, draft.resolve));
 	async function keepMade(words: HandMade) {
@@ -80,6 +80,7 @@
 		placeholder="Find a source in your library"
 		aria-label="Add an uncited source"
 	/>
+	{#if hits.trouble}<Alert>{hits.trouble}</Alert>{/if}
 	{#if found.length}
 		<ul aria-label="Matching sources" use:inSight>
 			{#each found as s (s.id)}
@@ -98,7 +99,7 @@
 		<HandMadeForm words={writing.words} onkeep={keepMade} oncancel={() => (writing = null)} />
 	{:else}
 		<Btn kind="quiet" onclick={() => (writing = { id: null, words: null })}>Write an entry by hand</Btn>
-		{#each made.filter((s) => cited.has(s.id)) as s (s.id)}
+		{#each made as s (s.id)}
 			<Btn kind="quiet" onclick={() => (writing = { id: s.id, words: handMadeOf(s.item) })}
 				>Edit “{titleOf(s.item)}”</Btn
 			>

@@ -15,7 +15,10 @@ import { shortLabel, type Source } from '$lib/core/source';
 import { uses } from '$lib/editor/citing';
 import type { Draft } from '$lib/editor/draft.svelte';
 import type { CiteTarget } from '$lib/editor/cite-target';
+import type { FindOptions } from '$lib/core/search';
+import { findAsTyped } from '$lib/services/hits.svelte';
 import { library } from '$lib/services/library.svelte';
+import { inBackground } from '$lib/services/problems';
 
 export const labelOf = (s: Source | undefined, id: string): string => {
 	if (!s) return id;
@@ -31,8 +34,9 @@ export class CiteLineState {
 	form = $state<CiteForm>('parenthetical');
 	marked = $state(0);
 	readonly uses;
-	/** For `cited:here`. */
-	private readonly about;
+	private readonly options: FindOptions;
+	/** What fits the part with the caret. */
+	private readonly hits = findAsTyped(() => (this.asks ? { query: this.part.query, options: this.options } : null));
 
 	constructor(
 		readonly draft: Draft,
@@ -40,7 +44,8 @@ export class CiteLineState {
 	) {
 		this.uses = uses(draft);
 		const here = new Set([...this.uses].filter(([, u]) => u.here).map(([id]) => id));
-		this.about = { here, cited: here };
+		// `cited:here` is about this text
+		this.options = { use: this.uses, about: { here, cited: here }, limit: 7 };
 		if (target.editing) {
 			const { cites } = target.editing;
 			this.form = cites[0]?.form ?? 'parenthetical';
@@ -72,13 +77,21 @@ export class CiteLineState {
 		return i < 0 ? this.parts.length - 1 : i;
 	});
 	readonly part: LinePart = $derived(this.parts[this.current]);
-	/** Ids of matching sources for the part with the caret; none once a source is chosen there. */
-	readonly matches: string[] = $derived.by(() => {
-		void library.sources;
-		return this.part.sourceId || this.placeholder !== null
-			? []
-			: library.index.find(this.part.query, { use: this.uses, about: this.about, limit: 7 });
-	});
+	/** The part with the caret looks for a source. */
+	private readonly asks: boolean = $derived(!this.part.sourceId && this.placeholder === null);
+	/** Ids of matching sources for that part; while the next answer is on its way, those of the one before. */
+	readonly matches: string[] = $derived(this.asks ? this.hits.value.map((s) => s.id) : []);
+	/** They are for what stands in the line now. */
+	readonly answered: boolean = $derived(!this.asks || this.hits.answered === this.part.query);
+	/** All of the library has been looked through and nothing is there. */
+	readonly nothing: boolean = $derived(
+		this.asks && this.answered && !this.matches.length && library.indexed >= library.size
+	);
+	readonly trouble: string = $derived(this.hits.trouble);
+	/** The best match for what stands in the line at this moment. @throws where the library cannot be asked */
+	async best(): Promise<string | undefined> {
+		return (await library.find(this.part.query, this.options))[0]?.id;
+	}
 	readonly cites: DocCite[] = $derived.by(() => citesOfLine(this.parts, this.form));
 	/** Cites with the marked match standing in for what is not chosen yet: for the preview. */
 	readonly previewCites: DocCite[] = $derived.by(() => {
@@ -102,6 +115,8 @@ export class CiteLineState {
 	/** Makes a source stand in the line where its words were. */
 	choose(id: string): void {
 		const label = labelOf(library.sources.get(id), id);
+		// it is held from now on, whatever else is looked for
+		inBackground(library.hold([id]), 'The source could not be read.');
 		this.change(this.current, { query: label, sourceId: id });
 	}
 

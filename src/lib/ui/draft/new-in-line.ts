@@ -19,6 +19,7 @@ export function newInLine(line: CiteLineState, input: HTMLInputElement | null): 
 	focus(at);
 	return async (id) => {
 		await library.settled();
+		await library.hold([id]);
 		const [head, tail] = [asked.slice(0, at), asked.slice(at)];
 		const more = Math.max(line.text.length - asked.length, 0);
 		const typed = line.text.startsWith(head) && line.text.endsWith(tail) ? line.text.slice(at, at + more) : '';
@@ -41,7 +42,6 @@ export async function takePasted(line: CiteLineState, input: HTMLInputElement | 
 	if (!records?.length) return;
 	line.text = line.text.replace(text.replace(/\r?\n/g, ''), '').trim();
 	const take = newInLine(line, input);
-	await library.start();
 	const { ids, added } = await library.findOrAdd(records, 'pasted while citing');
 	toasts.say(
 		added

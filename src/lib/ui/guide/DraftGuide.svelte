@@ -1,8 +1,10 @@
 <script lang="ts">
 	/** The guide beside the sheet: write, cite with a page, switch the style, hand in. */
+	import { onMount } from 'svelte';
 	import type { Draft } from '$lib/editor/draft.svelte';
 	import { guide } from '$lib/services/guide.svelte';
 	import { library } from '$lib/services/library.svelte';
+	import { inBackground } from '$lib/services/problems';
 	import GuideCard from './GuideCard.svelte';
 	import { exampleOf, stepOf } from './steps';
 
@@ -14,7 +16,13 @@
 			switched: draft.docStyle.id !== guide.now?.style
 		})
 	);
-	const example = $derived(exampleOf(library.sources.values()));
+	let example = $state.raw<ReturnType<typeof exampleOf>>(null);
+	onMount(() =>
+		inBackground(
+			library.someOfEachKind(20).then((some) => (example = exampleOf(some))),
+			'No source could be found for an example.'
+		)
+	);
 	const TITLES = ['Write a sentence', 'Cite a source, with its page', 'Switch the style', 'Hand it in'];
 </script>
 

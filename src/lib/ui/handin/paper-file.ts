@@ -33,7 +33,7 @@ export async function paperFile(ready: Ready, format: PaperFormat, live: boolean
 	const { style, result } = ready.formatted;
 	const citing = style.form !== 'in-text' ? 'notes' : result.style.format === 'numeric' ? 'numbers' : 'author-date';
 	const how = { format, bibliography: `${name}.bib`, citing } as const;
-	const job = runDocumentJob([], (api) => api.write(paper, how) as Promise<WrittenPaper>);
+	const job = runDocumentJob((api) => api.write(paper, how) as Promise<WrittenPaper>);
 	const { text, files, dropped } = sound(await job.result, isWritten);
 	const ending = ENDINGS[format];
 	if (!files.length) return { ending, type: TYPES[format], data: text, dropped };

@@ -45,7 +45,7 @@ export async function makeFile(
 		case 'odt': {
 			const sent = newId();
 			const part = live ? await livePart(r, sent) : null;
-			const job = runDocumentJob([], (api) => api.pack(r.final, page, format, part) as Promise<Uint8Array>);
+			const job = runDocumentJob((api) => api.pack(r.final, page, format, part) as Promise<Uint8Array>);
 			const data = sound(await job.result, isPackage);
 			const file = { id: sent, name: `${called}.${format}` };
 			return {
@@ -83,8 +83,7 @@ export async function makeFile(
 async function rememberIt(r: Ready, data: Uint8Array, file: { id: string; name: string }): Promise<void> {
 	const [{ rememberSent }, { toManuscript }] = await Promise.all([import('$lib/data/sent'), import('$lib/core/paper')]);
 	const job = runDocumentJob(
-		[],
-		(api) => api.read(file.name, [{ path: file.name, bytes: data }], null) as Promise<DocumentAnswer>
+		(api) => api.read(file.name, [{ path: file.name, bytes: data }], null, true) as Promise<DocumentAnswer>
 	);
 	const answer = sound(await job.result, isDocumentAnswer);
 	if (answer.kind !== 'read') throw new Error(answer.message);

@@ -3,7 +3,8 @@
 	import { kindOf, shortLabel, titleOf, writeLocator } from '$lib/core/source';
 	import type { TypedCite } from '$lib/core/match';
 	import { inBackground } from '$lib/services/problems';
-	import { library } from '$lib/services/library.svelte';
+	import { findAsTyped } from '$lib/services/hits.svelte';
+	import Alert from '../kit/Alert.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import Choice from '../kit/Choice.svelte';
 	import Field from '../kit/Field.svelte';
@@ -20,13 +21,8 @@
 	/** The cite for which a source is entered or looked up. */
 	let entering = $state(-1);
 	let query = $state('');
-	const hits = $derived(
-		searching >= 0 && query.trim()
-			? library.index
-					.find(query.trim(), { limit: 6 })
-					.map((id) => library.sources.get(id))
-					.filter((s) => s !== undefined)
-			: []
+	const hits = findAsTyped(() =>
+		searching >= 0 && query.trim() ? { query: query.trim(), options: { limit: 6 } } : null
 	);
 	$effect(() => {
 		if (!on) searching = entering = -1;
@@ -124,7 +120,7 @@
 						autofocus
 					/>
 					<ul aria-label="Sources found">
-						{#each hits as s (s.id)}
+						{#each hits.value as s (s.id)}
 							{@const l = shortLabel(s.item)}
 							<li>
 								<Press onclick={() => take(i, s.id)}
@@ -133,7 +129,8 @@
 								>
 							</li>
 						{:else}
-							{#if query.trim()}<li class="none">No source matches “{query}”.</li>{/if}
+							{#if hits.trouble}<li><Alert>{hits.trouble}</Alert></li>
+							{:else if query.trim() && hits.answered !== null}<li class="none">No source matches “{query}”.</li>{/if}
 						{/each}
 					</ul>
 				{:else if entering === i}

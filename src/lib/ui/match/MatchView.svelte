@@ -27,8 +27,8 @@
 	});
 	guardManuscript(() => m.draft);
 	$effect(() => {
-		const { sources } = library;
-		untrack(() => m.draft?.useLibrary(sources, library.resolve));
+		void library.sources;
+		untrack(() => m.draft?.useLibrary());
 	});
 
 	$effect(() => {

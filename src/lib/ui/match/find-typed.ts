@@ -1,7 +1,7 @@
 /** The typed citations of a text with their places in it, and its typed list, found off the page. */
 import type { Node } from 'prosemirror-model';
 import { settingsOf } from '$lib/core/manuscript';
-import type { Linked, Matched, MatchSource, TypedCitation } from '$lib/core/match';
+import type { Linked, Matched, TypedCitation } from '$lib/core/match';
 import { passagesOfDoc, placeOfTyped, positionIn, type TypedList } from '$lib/core/match/document';
 import { library } from '$lib/services/library.svelte';
 import { runMatchJob, type Job } from '$lib/workers/library';
@@ -31,15 +31,16 @@ export function findTyped(doc: Node): Job<FoundHere> {
 	const { passages, at, notes, list } = passagesOfDoc(doc, library.resolve);
 	const { notCitations, accepted } = settingsOf(doc);
 	const none = new Set(notCitations);
-	const sources = [...library.sources.values()].map((s): MatchSource => ({
-		id: s.id,
-		key: s.key,
-		item: s.item,
-		excerpts: s.excerpts.map((e) => e.text)
-	}));
-	const job = runMatchJob(sources, (api) => api.match(passages, list?.text ?? '', accepted) as Promise<Matched>);
-	const result = job.result.then((answer): FoundHere => {
+	const job = runMatchJob((api) => api.match(passages, list?.text ?? '', accepted) as Promise<Matched>);
+	const result = job.result.then(async (answer): Promise<FoundHere> => {
 		const { citations, list: linked } = sound(answer, isMatched);
+		// what they are is shown beside them
+		const cites = citations.flatMap((c) => c.cites);
+		const ids = [
+			...cites.flatMap((c) => [c.sourceId, ...c.candidates.map((k) => k.sourceId)]),
+			...linked.map((l) => l.sourceId)
+		];
+		await library.hold(ids.filter((id): id is string => Boolean(id)));
 		const typed = citations.map((found) => ({
 			from: positionIn(at[found.passage], found.from),
 			to: positionIn(at[found.passage], found.to),

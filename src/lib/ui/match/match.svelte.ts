@@ -213,6 +213,7 @@ export class MatchUp {
 				: e
 		);
 		await library.settled();
+		await library.hold(added.map((s) => s.id));
 	}
 
 	/** It is no citation, now and when the text is looked through again. */

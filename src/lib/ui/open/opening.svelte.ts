@@ -59,20 +59,19 @@ export class Opening {
 				this.trouble = `There is no document among ${files.length === 1 ? 'what was picked' : 'these files'}: word-processor files (.docx, .odt), Markdown (.md), LaTeX (.tex), HTML and plain text (.txt) can be opened.`;
 				return;
 			}
-			// which of its sources are here can be told only when the library has been read
+			// at the first visit it is filled first: what is in it is told by what reads the document
 			await library.start();
 			if (stopped || this.job !== waiting) throw new Stopped();
 			this.styles = new Set((await ownStyles()).map((x) => x.id.slice(OWN.length)));
-			const here = [...library.sources.values()].map((s) => ({ id: s.id, item: s.item, key: s.key }));
 			for (const [i, path] of documents.entries()) {
 				this.reading = path;
 				this.share = i / documents.length;
-				let answer = await this.readOne(here, path, all);
+				let answer = await this.readOne(path, all);
 				const named = answer.kind === 'read' ? answer.read.named : [];
 				if (named.length) {
 					const { liveHere } = await import('$lib/data/live-here');
-					const live = await liveHere(named, library.sources);
-					if (live) answer = await this.readOne(here, path, all, live);
+					const live = await liveHere(named);
+					if (live) answer = await this.readOne(path, all, live);
 				}
 				const name = path.replace(/^.*\//, '').replace(/\.\w+$/, '');
 				this.found = [...this.found, { path, name, answer, back: await this.sentFrom(answer) }];
@@ -110,13 +109,8 @@ export class Opening {
 		return back.id;
 	}
 
-	private async readOne(
-		here: Parameters<typeof runDocumentJob>[0],
-		path: string,
-		all: DocumentFile[],
-		live: LiveFile | null = null
-	): Promise<DocumentAnswer> {
-		const job = runDocumentJob(here, (api) => api.read(path, all, live) as Promise<DocumentAnswer>);
+	private async readOne(path: string, all: DocumentFile[], live: LiveFile | null = null): Promise<DocumentAnswer> {
+		const job = runDocumentJob((api) => api.read(path, all, live) as Promise<DocumentAnswer>);
 		this.job = job;
 		return sound(await job.result, isDocumentAnswer);
 	}

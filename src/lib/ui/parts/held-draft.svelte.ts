@@ -1,6 +1,6 @@
 /** A manuscript that a view shows and changes in whole steps, and in whose text nobody writes: held for this tab meanwhile. */
 import { tick } from 'svelte';
-import { ManuscriptError } from '$lib/core/manuscript';
+import { ManuscriptError, sourcesNamedIn } from '$lib/core/manuscript';
 import { holdManuscript } from '$lib/data/lock';
 import { getManuscript } from '$lib/data/manuscripts';
 import { Draft } from '$lib/editor/draft.svelte';
@@ -49,7 +49,8 @@ export class HeldDraft {
 		} catch (e) {
 			return this.fails(e instanceof ManuscriptError ? e.message : unexpected(e, 'This manuscript cannot be shown.'));
 		}
-		draft.useLibrary(library.sources, library.resolve);
+		await library.holdOnly(sourcesNamedIn(draft.initial));
+		draft.useLibrary();
 		if (this.closed) {
 			await draft.destroy();
 			return null;

@@ -3,8 +3,8 @@ import type { Node } from 'prosemirror-model';
 import { CHECKS, proofread, readLedger, type Check, type Facts, type Finding, type Ledger } from '$lib/core/proof';
 import { readOutline, readQuotations, sectionAt } from '$lib/core/manuscript';
 import { originOf } from '$lib/core/work';
-import { tidyContext } from '$lib/core/source/tidy';
-import { loadWords, WORDS_FROM } from '$lib/core/source/sentence-case';
+import { contextFrom } from '$lib/core/source/tidy';
+import { loadWords } from '$lib/core/source/sentence-case';
 import type { EvidenceStrip } from '$lib/data/db';
 import { getSetting } from '$lib/data/settings';
 import { describe } from '$lib/data/strip';
@@ -37,7 +37,8 @@ export async function readProof(id: string): Promise<Proof | string> {
 	if (f.kind === 'trouble') return f.message;
 	const { doc, reading, result, manuscript } = f;
 	const texts = new Map(result.changed.map((c) => [c.id, c.text]));
-	const some = [...library.sources.values()].slice(0, WORDS_FROM).map((s) => s.item);
+	await library.known();
+	const words = await loadWords();
 	const facts: Facts = {
 		doc,
 		reading,
@@ -49,7 +50,7 @@ export async function readProof(id: string): Promise<Proof | string> {
 		uncited: f.uncited,
 		authors: manuscript.authors,
 		notDuplicates: new Set(await getSetting('notDuplicates')),
-		tidy: tidyContext(await getSetting('titles'), some, await loadWords(), new Date()),
+		tidy: contextFrom(await getSetting('titles'), library.words && { words, known: library.words }, new Date()),
 		said: (x) => texts.get(x),
 		source: (x) => library.sources.get(x),
 		resolve: library.resolve

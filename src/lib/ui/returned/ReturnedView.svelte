@@ -28,8 +28,8 @@
 	});
 	guardManuscript(() => r.draft);
 	$effect(() => {
-		const { sources } = library;
-		untrack(() => r.draft?.useLibrary(sources, library.resolve));
+		void library.sources;
+		untrack(() => r.draft?.useLibrary());
 	});
 	$effect(() => {
 		void r.draft?.revision;

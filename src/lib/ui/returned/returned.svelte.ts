@@ -5,7 +5,7 @@
 import { redo, undo } from 'prosemirror-history';
 import type { Node } from 'prosemirror-model';
 import type { DecorationSet } from 'prosemirror-view';
-import { readDoc, setDocAttrs, settingsOf } from '$lib/core/manuscript';
+import { readDoc, setDocAttrs, settingsOf, sourcesNamedIn } from '$lib/core/manuscript';
 import { commentsIn } from '$lib/core/paper';
 import {
 	changesOf,
@@ -93,7 +93,9 @@ export class Returned {
 				return;
 			}
 			this.base = readDoc(sent.sent.back);
-			this.theirs = compare(this.base, readDoc(row.doc));
+			const came = readDoc(row.doc);
+			await library.hold([...sourcesNamedIn(this.base), ...sourcesNamedIn(came)]);
+			this.theirs = compare(this.base, came);
 			this.changes = changesOf(this.theirs, row.returned.tracked, row.returned.sender);
 			this.citations = count(this.theirs);
 			this.file = { row, sentAt: sent.at };
@@ -302,5 +304,3 @@ const storageMessageOr = (e: unknown): string =>
 	(e as Error).name === 'ManuscriptError'
 		? (e as Error).message
 		: `${unexpected(e, 'What came back could not be read.')} ${/Quota|Version/.test((e as Error).name) ? storageMessage(e) : ''}`.trim();
-
-export const hasLibrary = (): boolean => library.ready;

@@ -55,7 +55,7 @@
 	const look = async () => (disk = await storageState());
 	const full = $derived(disk !== null && nearlyFull(disk));
 	const ago = (t: number) => formatDistanceToNowStrict(t, { addSuffix: true });
-	const late = $derived(library.sources.size > 0 && Date.now() - Math.max(last || begun, later, copied) > LATE * DAY);
+	const late = $derived(library.size > 0 && Date.now() - Math.max(last || begun, later, copied) > LATE * DAY);
 	const newest = $derived(Math.max(last, copied));
 
 	async function save() {

@@ -1,7 +1,9 @@
 <script lang="ts">
 	/** Before a cited source goes: what would break, and what else could be done. */
 	import { shortAuthor, titleOf, yearOf } from '$lib/core/source';
+	import { findAsTyped } from '$lib/services/hits.svelte';
 	import { library } from '$lib/services/library.svelte';
+	import Alert from '../kit/Alert.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import Press from '../kit/Press.svelte';
 	import type { LibraryView } from './library-view.svelte';
@@ -27,14 +29,8 @@
 	/** Another source that the person looks for, to merge it into. */
 	let into = $state(false);
 	let words = $state('');
-	const others = $derived(
-		into && words.trim()
-			? library.index
-					.find(words, { limit: 6 })
-					.filter((id) => !ids.includes(id))
-					.map((id) => library.sources.get(id)!)
-			: []
-	);
+	const hits = findAsTyped(() => (into && words.trim() ? { query: words, options: { limit: 6 } } : null));
+	const others = $derived(hits.value.filter((s) => !ids.includes(s.id)));
 	const focusField = (el: HTMLInputElement) => el.focus();
 	const focus = (el: HTMLElement) => el.querySelector<HTMLElement>('button')?.focus();
 </script>
@@ -75,7 +71,9 @@
 				<Press onclick={() => onmerge([o.id, ids[0]])}
 					><b>{shortAuthor(o.item) || 'No author'}</b> {yearOf(o.item)} {titleOf(o.item)}</Press
 				>
-			{:else}{#if words.trim()}<span>No source matches “{words}”.</span>{/if}{/each}
+			{:else}{#if hits.trouble}<Alert>{hits.trouble}</Alert>{:else if hits.answered !== null}<span
+						>No source matches “{words}”.</span
+					>{/if}{/each}
 		</div>
 	{/if}
 </div>

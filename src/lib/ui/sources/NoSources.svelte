@@ -1,6 +1,7 @@
 <script lang="ts">
 	/** Where the list has no rows: why, and the first thing to do. */
 	import { library } from '$lib/services/library.svelte';
+	import Alert from '../kit/Alert.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import type { LibraryView } from './library-view.svelte';
 
@@ -23,6 +24,8 @@
 			serves all your manuscripts.
 		</p>
 		<p><Btn kind="primary" onclick={onbring}>Import</Btn></p>
+	{:else if view.hits.trouble}
+		<Alert>{view.hits.trouble}</Alert>
 	{:else if library.indexed < view.all.length}
 		<p>
 			Still reading the library: {library.indexed.toLocaleString('en')} of {view.all.length.toLocaleString('en')} can be found

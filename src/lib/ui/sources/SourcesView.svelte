@@ -7,6 +7,7 @@
 	import { titleOf } from '$lib/core/source';
 	import { readQuery } from '$lib/core/search';
 	import { library } from '$lib/services/library.svelte';
+	import { inBackground } from '$lib/services/problems';
 	import Bar from '../parts/Bar.svelte';
 	import Btn from '../kit/Btn.svelte';
 	import ImportPanel from './ImportPanel.svelte';
@@ -24,6 +25,7 @@
 	import Field from '../kit/Field.svelte';
 
 	const view = new LibraryView();
+	view.follow();
 	const rows = new RowWindow();
 	const { table } = view;
 	let bringing = $state(false);
@@ -41,17 +43,18 @@
 		const q = page.url.searchParams;
 		typed = view.query = q.get('find') ?? '';
 		view.panel = (q.get('show') ?? '') as typeof view.panel;
-		void view.start().then(async () => {
+		const started = view.start().then(async () => {
 			const id = q.get('open');
 			if (!id) return;
 			await goTo(library.resolve(id));
 		});
+		inBackground(started, 'The library could not be read.');
 		return () => view.stop();
 	});
 	onDestroy(() => rows.destroy());
 
 	$effect(() => {
-		table.ranked = view.query.trim() !== '';
+		table.ranked = view.ranked;
 		table.data = view.found;
 		table.counts = view.counts;
 	});
@@ -71,7 +74,7 @@
 	});
 	$effect(() => {
 		void library.sources;
-		if (library.ready && !library.trouble) untrack(() => view.lookSoon());
+		if (library.whole && !library.trouble) untrack(() => view.lookSoon());
 	});
 	$effect(() => {
 		table.narrow = width <= 1000;
@@ -244,7 +247,7 @@
 		/>
 	{:else}
 		<SourcesTable {view} {rows} bind:list onremove={(ids) => remove(ids)} />
-		{#if library.ready && !listed.length}
+		{#if (library.whole || library.trouble) && !listed.length}
 			<NoSources
 				{view}
 				onbring={() => (bringing = true)}

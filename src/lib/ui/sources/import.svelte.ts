@@ -154,9 +154,8 @@ export class ImportSession {
 			this.progress = null;
 			return;
 		}
-		const here = [...library.sources.values()].map((s) => ({ id: s.id, item: s.item }));
 		const rows: ImportRow[] = [];
-		const job: Job<ImportReport> = runJob(here, (api) =>
+		const job: Job<ImportReport> = runJob((api) =>
 			api.read(
 				files,
 				// word of progress may come in behind the answer
@@ -169,6 +168,8 @@ export class ImportSession {
 		this.job = job;
 		try {
 			const r: ImportReport = { ...sound(await job.result, isReport), rows };
+			// what is here and like them stands beside them
+			await library.hold(rows.flatMap((x) => (x.like && x.state !== 'repeated' ? [x.like.id] : [])));
 			if (!r.rows.length && !r.skipped.length) this.trouble ||= `There is nothing to add from ${this.from}.`;
 			else if (!r.rows.length && r.files.every((f) => f.format === 'unknown'))
 				this.trouble = `${this.from}: ${r.skipped[0].why} Nothing was added.`;
@@ -195,6 +196,7 @@ export class ImportSession {
 	 */
 	async take(): Promise<{ added: string[]; filled: number }> {
 		const rows = this.report!.rows;
+		await library.hold(rows.flatMap((r) => (r.like && r.state !== 'repeated' ? [r.like.id] : [])));
 		const add: NewSource[] = [];
 		/** Numbers of rows by their place among those added, so that doubles in the import find their first. */
 		const place = new Map<number, number>();

@@ -5,12 +5,12 @@ import { journal } from '$lib/data/journal';
 import { DEFAULTS, getSetting, putSetting, type Settings } from '$lib/data/settings';
 import { allUses, resolved, type Use } from '$lib/data/uses';
 import { kindOf, type Group, type Source } from '$lib/core/source';
-import { missingFields, withClashes, type Finding, type TidyContext } from '$lib/core/source/tidy';
+import { contextFrom, missingFields, withClashes, type Finding, type TidyContext } from '$lib/core/source/tidy';
 import { loadWords, type ShippedWords } from '$lib/core/source/sentence-case';
 import { runJob, Stopped, type Job } from '$lib/workers/library';
 import { areFindings, areGroups, sound } from '$lib/workers/library-answers';
-import { wordsOf } from '$lib/services/known-words';
 import { inBackground } from '$lib/services/problems';
+import { Answers } from '$lib/services/hits.svelte';
 import { library } from '$lib/services/library.svelte';
 import { toasts } from '$lib/services/toasts.svelte';
 import { LibraryTable } from './table.svelte';
@@ -48,11 +48,15 @@ export class LibraryView {
 	private job: Job<void> | null = null;
 	private timer: ReturnType<typeof setTimeout> | undefined;
 	private stops: (() => void)[] = [];
+	private stopped = false;
 
 	async start(): Promise<void> {
 		await library.start();
 		if (library.trouble) return;
-		const words = loadWords().then((w) => (this.words = w));
+		const release = await library.holdAll();
+		this.stops.push(release);
+		if (this.stopped) return this.stop();
+		const words = Promise.all([loadWords(), library.known()]).then(([w]) => (this.words = w));
 		inBackground(words, 'The names that titles keep have not arrived; capital letters in titles are not looked at.');
 		const uses = liveQuery(() => allUses()).subscribe({ next: (u) => (this.uses = u) });
 		const names = liveQuery(() => db.manuscripts.orderBy('updatedAt').reverse().toArray()).subscribe({
@@ -63,7 +67,11 @@ export class LibraryView {
 			this.redoName = journal.next.redo;
 		};
 		follow();
-		this.stops = [() => uses.unsubscribe(), () => names.unsubscribe(), journal.listen(follow)];
+		this.stops.push(
+			() => uses.unsubscribe(),
+			() => names.unsubscribe(),
+			journal.listen(follow)
+		);
 		[this.titles, this.notDuplicates, this.table.columns, this.table.sort] = await Promise.all([
 			getSetting('titles'),
 			getSetting('notDuplicates'),
@@ -74,14 +82,16 @@ export class LibraryView {
 		this.lookSoon();
 	}
 	stop(): void {
-		this.stops.forEach((f) => f());
+		this.stopped = true;
+		this.stops.splice(0).forEach((f) => f());
 		this.job?.stop();
 		clearTimeout(this.timer);
 	}
 
 	// --- what is listed ------------------------------------------------------------------------------------------------
 
-	readonly all: Source[] = $derived([...library.sources.values()]);
+	/** Everything, once it is held. */
+	readonly all: Source[] = $derived(library.whole ? [...library.sources.values()] : []);
 	readonly usesNow: Map<string, Use[]> = $derived.by(() => {
 		void library.sources;
 		return resolved(this.uses, library.resolve);
@@ -120,6 +130,21 @@ export class LibraryView {
 		}
 	}
 
+	/** Asks for what is typed; to be called where a component begins. */
+	follow(): void {
+		$effect(() => {
+			void library.news;
+			const q = this.query.trim();
+			const about = { here: this.here, cited: new Set(this.counts.keys()) };
+			if (q) this.hits.ask(q, () => library.ask().findIds(q, { about, limit: MOST_FOUND }));
+			else this.hits.clear();
+		});
+	}
+	/** Ids of what was found, best first. */
+	readonly hits = new Answers<string[]>([]);
+	/** What is listed is the answer to a question, or to the one before while the next is on its way. */
+	readonly ranked: boolean = $derived(this.query.trim() !== '' && this.hits.answered !== null);
+
 	/** What is listed, best first where something is asked for. */
 	readonly found: Source[] = $derived.by(() => {
 		const list = this.matching;
@@ -130,17 +155,9 @@ export class LibraryView {
 		return [...list.slice(0, at), open, ...list.slice(at)];
 	});
 	private readonly matching: Source[] = $derived.by(() => {
-		const q = this.query.trim();
-		// the index is no state of its own: it changes with the sources
-		void library.sources;
-		void library.indexed;
 		const filtered = this.kind || this.shelf || this.state;
-		if (!q) return filtered ? this.all.filter((s) => this.fits(s)) : this.all;
-		const about = { here: this.here, cited: new Set(this.counts.keys()) };
-		const list = library.index
-			.find(q, { about, limit: MOST_FOUND })
-			.map((id) => library.sources.get(id)!)
-			.filter(Boolean);
+		if (!this.ranked) return filtered ? this.all.filter((s) => this.fits(s)) : this.all;
+		const list = this.hits.value.flatMap((id) => library.sources.get(id) ?? []);
 		return filtered ? list.filter((s) => this.fits(s)) : list;
 	});
 
@@ -180,11 +197,12 @@ export class LibraryView {
 		if (!this.known) return;
 		this.job?.stop();
 		this.looking = true;
-		const list = this.all.map((s) => ({ id: s.id, item: s.item, ignored: s.ignored }));
 		const [titles, notDuplicates] = [this.titles, [...this.notDuplicates]];
-		const job = runJob(list, async (api) => {
+		const job = runJob(async (api) => {
 			const findings = sound(await api.tidyAll(titles), areFindings);
 			const groups = sound(await api.duplicates(notDuplicates), areGroups);
+			// what is fixed goes by the same names as what was found
+			await library.known();
 			this.findings = withClashes(new Map(findings.map((f) => [f.id, f.findings])), this.all);
 			this.groups = groups;
 		});
@@ -204,12 +222,8 @@ export class LibraryView {
 	private words = $state.raw<ShippedWords | null>(null);
 	/** What tidying one source has to know of the others. */
 	context(): TidyContext {
-		const now = new Date();
-		return {
-			titles: this.titles,
-			sentence: this.words && { words: this.words, known: wordsOf(library.sources) },
-			today: [now.getFullYear(), now.getMonth() + 1, now.getDate()]
-		};
+		const sentence = this.words && library.words && { words: this.words, known: library.words };
+		return contextFrom(this.titles, sentence, new Date());
 	}
 
 	async setTitles(titles: Settings['titles']): Promise<void> {

@@ -4,6 +4,7 @@
 	import type { StyleCheck } from '$lib/core/citing/style-check';
 	import type { FormattingService } from '$lib/services/formatting/index.svelte';
 	import { library } from '$lib/services/library.svelte';
+	import { unexpected } from '$lib/services/problems';
 	import Btn from '../kit/Btn.svelte';
 	import Alert from '../kit/Alert.svelte';
 
@@ -15,25 +16,24 @@
 	/** So many sources of a kind are enough. */
 	const MOST = 12;
 
-	/** Sources of every kind, not all of a large library. */
-	function some() {
-		const seen = new Map<string, number>();
-		return [...library.sources.values()]
-			.map((s) => s.item)
-			.filter((i) => {
-				const n = (seen.get(i.type) ?? 0) + 1;
-				seen.set(i.type, n);
-				return n <= MOST;
-			});
-	}
 	async function look() {
 		const mine = id;
 		trouble = '';
 		looking = true;
-		const outcome = await service.checkStyle(mine, some());
-		looking = false;
-		if (outcome.ok) found = { id: mine, check: outcome.value };
-		else trouble = outcome.message;
+		try {
+			// sources of every kind, not all of a large library
+			const some = await library.someOfEachKind(MOST);
+			const outcome = await service.checkStyle(
+				mine,
+				some.map((s) => s.item)
+			);
+			if (outcome.ok) found = { id: mine, check: outcome.value };
+			else trouble = outcome.message;
+		} catch (e) {
+			trouble = unexpected(e, 'The style could not be checked.');
+		} finally {
+			looking = false;
+		}
 	}
 	const nameOf = (source: string) => {
 		const s = library.sources.get(source);

@@ -14,6 +14,7 @@ import {
 	placementOfStyle,
 	readCitations,
 	settingsOf,
+	sourcesNamedIn,
 	styleOf,
 	type CitingForm
 } from '$lib/core/manuscript';
@@ -58,7 +59,8 @@ export async function sampleOf(
 	if (!info.ok) return { ...style, trouble: info.message };
 	const notes = info.value.class === 'note';
 	const doc = m && readable(m);
-	const { clusters, wordsOf, counts } = doc ? ofManuscript(doc, info.value) : ofLibrary(notes);
+	if (doc) await library.hold(sourcesNamedIn(doc));
+	const { clusters, wordsOf, counts } = doc ? ofManuscript(doc, info.value) : await ofLibrary(notes);
 	const outcome = await service.once({ style: ref, house: houseFor(doc), clusters, uncited: [] });
 	if (!outcome.ok) return { ...style, trouble: outcome.message };
 	const r = outcome.value;
@@ -116,8 +118,8 @@ function ofManuscript(doc: Node, style: StyleInfo) {
 	};
 }
 
-function ofLibrary(notes: boolean) {
-	const clusters = madeUpCitations([...library.sources.values()].map((s) => s.item)).map((c) =>
+async function ofLibrary(notes: boolean) {
+	const clusters = madeUpCitations((await library.someOfEachKind(1)).map((s) => s.item)).map((c) =>
 		notes ? c : { ...c, noteNumber: 0 }
 	);
 	const words = ['The lamps were lit at dusk', 'Others counted them', 'and put out at dawn', 'The round took an hour'];

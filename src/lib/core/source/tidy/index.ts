@@ -92,12 +92,15 @@ export function tidyContext(
 	words: ShippedWords,
 	now: Date
 ): TidyContext {
-	return {
-		titles,
-		sentence: { words, known: knownWords(items) },
-		today: [now.getFullYear(), now.getMonth() + 1, now.getDate()]
-	};
+	return contextFrom(titles, { words, known: knownWords(items) }, now);
 }
+
+/** The same where it is known already what the library knows; null where it is not. */
+export const contextFrom = (
+	titles: TidyContext['titles'],
+	sentence: TidyContext['sentence'],
+	now: Date
+): TidyContext => ({ titles, sentence, today: [now.getFullYear(), now.getMonth() + 1, now.getDate()] });
 
 /** What a finding is remembered by when it is ignored for ever. */
 export const findingKey = (f: Finding): string => `${f.rule}/${f.field}`;
