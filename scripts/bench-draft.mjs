@@ -65,7 +65,7 @@ export function manuscript(id, { words, citations, notes }, ids) {
 }
 
 /** Time from a key to the frame after it is drawn; keys come as a person's do, one after another is done. */
-async function keys(page, count) {
+export async function keys(page, count) {
 	await page.evaluate(() => {
 		window.keyTimes = [];
 		window.addEventListener(
@@ -88,7 +88,7 @@ async function keys(page, count) {
 	return page.evaluate(() => window.keyTimes);
 }
 
-async function open(page, base, id) {
+export async function open(page, base, id) {
 	const begun = Date.now();
 	await page.goto(`${base}/draft/${id}`);
 	await page.getByRole('textbox', { name: 'Manuscript text' }).waitFor({ timeout: 120_000 });
@@ -100,7 +100,7 @@ async function open(page, base, id) {
 }
 
 /** Puts the caret into a paragraph in the middle of the text. */
-const toTheMiddle = (page) =>
+export const toTheMiddle = (page) =>
 	page.evaluate(async () => {
 		const surface = document.querySelector('.surface');
 		surface.scrollTop = surface.scrollHeight / 2;
@@ -119,7 +119,7 @@ const toTheMiddle = (page) =>
 	});
 
 /** Milliseconds of every frame of a scroll through a third of a long text. */
-const scroll = (page) =>
+export const scroll = (page) =>
 	page.evaluate(async () => {
 		const surface = document.querySelector('.surface');
 		const placeholders = [];
@@ -136,7 +136,7 @@ const scroll = (page) =>
 	});
 
 /** Cites a source by the cite line: milliseconds to each key's results, and to the citation and all that depends on it. */
-async function cite(page) {
+export async function cite(page) {
 	await page.keyboard.press('Control+Shift+e');
 	const input = page.getByRole('combobox', { name: /^Cite/ });
 	await input.waitFor();
@@ -146,7 +146,8 @@ async function cite(page) {
 			const begun = performance.now();
 			el.value = 'lfenyd'.slice(0, n);
 			el.dispatchEvent(new InputEvent('input', { bubbles: true }));
-			await new Promise((r) => requestAnimationFrame(r));
+			do await new Promise((r) => requestAnimationFrame(r));
+			while (document.querySelector('#cite-matches[aria-busy="true"]'));
 			times.push(performance.now() - begun);
 			await new Promise((r) => setTimeout(r, 50));
 		}
@@ -178,6 +179,12 @@ async function cite(page) {
 	return { results, cited };
 }
 
+/** Notes the paragraph with the caret: the one that is cited in. */
+export const markParagraph = (page) =>
+	page.evaluate(() => {
+		window.paragraph = getSelection().anchorNode.parentElement.closest('.sheet-text > *');
+	});
+
 /** Opening a manuscript, typing and, in a long one, scrolling and citing. */
 async function measure(app, page, id) {
 	const { editable, formatted } = await open(page, app.base, id);
@@ -189,9 +196,7 @@ async function measure(app, page, id) {
 	await page.waitForTimeout(500);
 	timings('a key to paint', await keys(page, 60));
 	if (id === 'empty') return;
-	await page.evaluate(() => {
-		window.paragraph = getSelection().anchorNode.parentElement.closest('.sheet-text > *');
-	});
+	await markParagraph(page);
 	const { result: frames, tasks } = await watched(app.browser, page, () => scroll(page));
 	timings('scrolling, a frame', frames);
 	for (const by of ['clock', 'processor']) {

@@ -2,7 +2,7 @@
  * npm run bench: builds the bench as the app is built (no test loader in between) and runs it in Node and in a worker
  * of Chromium. `--node` or `--browser` for one of them, `--small` for a quick look, `--alone` without the
  * reference, `--library` for the library only, `--draft` for writing in a long manuscript and
- * for styles and pages (npm run bench:browser), `--styles` or `--pages` for these alone; `--works` for a bound work, `--returned` for a text that came back, `--folder` for copies in a folder; `references` and `match` for how well typed lists and
+ * for styles and pages (npm run bench:browser), `--styles` or `--pages` for these alone; `--works` for a bound work, `--returned` for a text that came back, `--folder` for copies in a folder, `--memory` for pauses of the page to tidy its memory; `references` and `match` for how well typed lists and
  * typed citations are read.
  */
 import { spawnSync } from 'node:child_process';
@@ -13,6 +13,7 @@ import { build } from 'vite';
 import { benchDraft } from './bench-draft.mjs';
 import { benchFolder } from './bench-folder.mjs';
 import { benchLibrary } from './bench-library.mjs';
+import { benchMemory } from './bench-memory.mjs';
 import { benchPages } from './bench-pages.mjs';
 import { benchStyles } from './bench-styles.mjs';
 import { CHROMIUM, ensureBrowser, ensurePackages, ensureStyles, ensureSync, root } from './ensure.mjs';
@@ -123,6 +124,10 @@ if (args.includes('--pages')) {
 	await benchPages(args.includes('--small'));
 	process.exit(0);
 }
+if (args.includes('--memory')) {
+	await benchMemory(args.includes('--small'));
+	process.exit(0);
+}
 if (args.includes('--folder')) {
 	await benchFolder(args.includes('--small'));
 	process.exit(0);
@@ -134,5 +139,6 @@ if (!args.includes('--node')) {
 	if (!args.includes('--library')) status ||= await inBrowser();
 	await benchLibrary(args.includes('--small'));
 	await benchFolder(args.includes('--small'));
+	await benchMemory(args.includes('--small'));
 }
 process.exit(status);

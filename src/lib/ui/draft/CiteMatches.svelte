@@ -14,7 +14,7 @@
 	}
 </script>
 
-<ul class="matches" id="cite-matches" role="listbox" aria-label="Matching sources">
+<ul class="matches" id="cite-matches" role="listbox" aria-label="Matching sources" aria-busy={!line.answered}>
 	{#each line.matches as id, i (id)}
 		{@const s = library.sources.get(id)}
 		{#if s}
