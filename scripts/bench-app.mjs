@@ -61,7 +61,7 @@ export async function watched(browser, page, act) {
 				tidying: within.reduce((n, g) => n + g.dur, 0) / 1000
 			};
 		});
-	return { result, tasks, tidying: tidying.map((g) => g.dur / 1000) };
+	return { result, tasks, tidying: tidying.map((g) => ({ clock: g.dur / 1000, processor: (g.tdur ?? g.dur) / 1000 })) };
 }
 
 export async function serveApp(port) {

@@ -7,8 +7,12 @@ import type { FormatApi, RemoteFormatApi } from './format-api';
 /** A worker as the page sees it; in tests something else stands in its place. */
 export interface FormatWorker {
 	api: RemoteFormatApi;
-	/** Tells the citations of the manuscript, of which only what has changed is sent. */
-	updateClusters(clusters: Cluster[]): Promise<void>;
+	/**
+	 * Tells the citations of the manuscript, of which only what has changed is sent.
+	 * @param clusters those that are the same objects as the last time count as unchanged
+	 * @param plain makes something of what is sent that can be sent
+	 */
+	updateClusters(clusters: Cluster[], plain?: <T>(value: T) => T): Promise<void>;
 	stop(): void;
 }
 
@@ -24,10 +28,10 @@ export function startFormatWorker(onCrash: (message: string) => void = () => {})
 	let lastSent: Cluster[] = [];
 	return {
 		api: api as unknown as RemoteFormatApi,
-		async updateClusters(clusters) {
+		async updateClusters(clusters, plain = (x) => x) {
 			const change = clusterChange(lastSent, clusters);
 			lastSent = clusters;
-			if (change.gone || change.put.length) await api.updateClusters(change);
+			if (change.gone || change.put.length) await api.updateClusters(plain(change));
 		},
 		stop() {
 			api[Comlink.releaseProxy]();

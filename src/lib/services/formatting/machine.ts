@@ -364,7 +364,7 @@ export class FormattingMachine {
 			const before = [
 				this.sendKnown(worker),
 				this.sendSources(worker, sourcesOf(request)),
-				worker.updateClusters(this.plain(request.clusters))
+				worker.updateClusters(request.clusters, this.plain)
 			];
 			const [answer] = await Promise.all([this.inTime(worker, worker.api.format(job)), ...before]);
 			if (answer === null) return failure('worker', 'Formatting did not answer and was started again.');
