@@ -13,17 +13,17 @@ const PLANTED: Record<string, [file: string, code: string]> = {
 	'borders-do-not-mix': ['core/exchange/planted/a.ts', "export { proofread } from '../../proof';\n"],
 	'writers-know-no-manuscript': ['core/document/docx/planted/a.ts', "export { schema } from '../../../manuscript';\n"],
 	'through-the-index': ['core/proof/planted/a.ts', "export { readDoc } from '../../manuscript/migrate';\n"],
-	'views-do-not-compute': ['ui/planted/a.ts', "export { createProcessor } from '$lib/core/csl/processor';\n"],
+	'views-do-not-compute': ['editor/planted/d.ts', "export { createProcessor } from '$lib/core/csl/processor';\n"],
 	'services-know-no-interface': ['services/planted/a.ts', "export { download } from '$lib/ui/download';\n"],
 	'services-know-no-editor': ['services/planted/b.ts', "export { Debounce } from '$lib/editor/debounce';\n"],
 	'data-stands-below': ['data/planted/a.ts', "export { toasts } from '$lib/services/toasts.svelte';\n"],
 	'one-way-to-the-worker': ['editor/planted/a.ts', "export { startFormatWorker } from '$lib/workers/format';\n"],
-	'no-circles': ['ui/planted/b.ts', "import { c } from './c';\nexport const b = () => c;\n"]
+	'no-circles': ['editor/planted/b.ts', "import { c } from './c';\nexport const b = () => c;\n"]
 };
 
 test('every dependency rule catches a violation that is planted for it', () => {
 	const files = Object.values(PLANTED).map(([file, code]) => [join(root, 'src', 'lib', file), code] as const);
-	files.push([join(root, 'src/lib/ui/planted/c.ts'), "import { b } from './b';\nexport const c = () => b;\n"]);
+	files.push([join(root, 'src/lib/editor/planted/c.ts'), "import { b } from './b';\nexport const c = () => b;\n"]);
 	try {
 		for (const [file, code] of files) {
 			mkdirSync(dirname(file), { recursive: true });

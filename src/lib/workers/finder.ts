@@ -31,7 +31,7 @@ export function startFinder(tell: (state: LibraryState) => void, onCrash: () => 
 		worker.addEventListener('error', (e) => {
 			// it is said by whoever asked
 			e.preventDefault();
-			reject(new Error('the search could not be loaded; is there a connection?'));
+			reject(new Error('the part of the page that searches could not be loaded, perhaps for want of a connection'));
 			onCrash();
 			worker.terminate();
 		})

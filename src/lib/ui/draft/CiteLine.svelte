@@ -233,7 +233,7 @@
 			>
 		{/if}
 		{#if line.trouble}
-			<Alert class="no">{line.trouble}</Alert>
+			<div class="no"><Alert>{line.trouble}</Alert></div>
 		{:else if line.part.query && line.answered && !line.part.sourceId && !line.matches.length && !line.nothing}
 			<p class="no">Still reading your library…</p>
 		{:else if line.part.query && line.nothing}

@@ -4,6 +4,7 @@
 	import { KINDS, readDate, readName, recognise } from '$lib/core/source';
 	import type { Item, Name } from '$lib/core/csl';
 	import { library } from '$lib/services/library.svelte';
+	import { inBackground } from '$lib/services/problems';
 	import Btn from '../kit/Btn.svelte';
 	import { LookUps } from '../sources/look-ups.svelte';
 	import LookUpList from '../sources/LookUpList.svelte';
@@ -18,6 +19,7 @@
 		oncancel: () => void;
 	}
 	let { line, input, onadd, oncancel }: Props = $props();
+	const NOT_ADDED = 'The source could not be added. What you entered is still here.';
 	// what was typed when the form was asked for
 	// svelte-ignore state_referenced_locally
 	const words = line.part.query;
@@ -80,12 +82,14 @@
 		<div class="acts">
 			<Btn kind="quiet" onclick={oncancel}>Back</Btn>
 			<Btn kind="ghost" onclick={() => (byHand = true)}>Enter by hand</Btn>
-			<Btn kind="primary" disabled={!lookUps.ready.length} onclick={take}>Add and cite</Btn>
+			<Btn kind="primary" disabled={!lookUps.ready.length} onclick={() => inBackground(take(), NOT_ADDED)}
+				>Add and cite</Btn
+			>
 		</div>
 	</div>
 {:else}
 	<!-- svelte-ignore a11y_no_noninteractive_element_interactions -->
-	<form class="quick" onsubmit={add} onkeydown={keys}>
+	<form class="quick" onsubmit={(e) => inBackground(add(e), NOT_ADDED)} onkeydown={keys}>
 		<label
 			><span>Kind</span><Pick bind:value={type} items={KINDS.map((k) => ({ value: k.type, name: k.name }))} /></label
 		>
