@@ -294,7 +294,8 @@ export abstract class LibraryStore {
 		await this.inTurn(async () => {
 			// the worker may be a step behind: what is shown is what is stored
 			const missing = ids.filter((id) => !this.sources.has(id));
-			if (!this.whole && missing.length) this.show(this.withFound(await sourcesByIds(missing, this.base)));
+			if (!this.whole && missing.length)
+				this.show(this.withFound(await sourcesByIds(missing, this.base), new Set(ids)));
 		});
 		return ids.flatMap((id) => this.sources.get(id) ?? []);
 	}
@@ -305,12 +306,15 @@ export abstract class LibraryStore {
 		return this.few(await this.ask().someOfEachKind(most));
 	}
 
-	/** What is held with some that were found, which are not held for ever. */
-	private withFound(found: Source[]): Source[] {
+	/**
+	 * What is held with some that were found, which are not held for ever.
+	 * @param now ids of the answer that is given now: those stay, new or not
+	 */
+	private withFound(found: Source[], now: ReadonlySet<string>): Source[] {
 		const list = [...this.sources.values(), ...found.filter((s) => !this.sources.has(s.id))];
-		const loose = list.filter((s) => !this.isNeeded(s));
-		if (loose.length <= FOUND) return list;
-		const drop = new Set(loose.slice(0, loose.length - FOUND / 2));
+		const loose = list.filter((s) => !now.has(s.id) && !this.isNeeded(s));
+		if (loose.length + now.size <= FOUND) return list;
+		const drop = new Set(loose.slice(0, Math.max(0, loose.length + now.size - FOUND / 2)));
 		return list.filter((s) => !drop.has(s));
 	}
 
