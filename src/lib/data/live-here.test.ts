@@ -3,25 +3,14 @@ import 'fake-indexeddb/auto';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { docFromText } from '../core/manuscript';
-import type { Source } from '../core/source';
+import { blankSource, type Source } from '../core/source';
 import { Database } from './db';
 import { liveHere } from './live-here';
 import { createManuscript } from './desk-manuscripts';
 
 let n = 0;
 const fresh = () => new Database(`live-here-${n++}`);
-const source = (id: string): Source => ({
-	id,
-	key: id,
-	item: { id, type: 'book', title: id },
-	tags: [],
-	shelves: [],
-	annotation: '',
-	excerpts: [],
-	origin: '',
-	createdAt: 1,
-	updatedAt: 1
-});
+const source = (id: string): Source => ({ ...blankSource({ id, type: 'book', title: id }), key: id });
 const begin = (text: string) => ({ doc: docFromText(text), authors: ['Ida Lark'], locale: 'en-GB' });
 
 test('the manuscript that has most of them is taken, with what it cites and nothing else', async () => {

@@ -3,21 +3,13 @@ import 'fake-indexeddb/auto';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import Dexie from 'dexie';
-import type { Source } from '../core/source';
+import { blankSource, type Source } from '../core/source';
 import { Database } from './db';
 import { libraryFor, readLibrary, sourcesByIds } from './read-library';
 
 const source = (id: string, more: Partial<Source> = {}): Source => ({
-	id,
+	...blankSource({ id, type: 'book', title: id }),
 	key: id,
-	item: { id, type: 'book', title: id },
-	tags: [],
-	shelves: [],
-	annotation: '',
-	excerpts: [],
-	origin: '',
-	createdAt: 1,
-	updatedAt: 1,
 	...more
 });
 

@@ -1,19 +1,17 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import type { Excerpt, Source } from '../source';
+import { blankSource, type Excerpt, type Source } from '../source';
 import { findExcerpts } from './excerpts';
 
 const source = (id: string, title: string, excerpts: Partial<Excerpt>[]): Source => ({
-	id,
-	key: id,
-	item: { id, type: 'book', title, author: [{ family: 'Okafor', given: 'Ada' }], issued: { 'date-parts': [[1998]] } },
-	tags: [],
-	shelves: [],
-	annotation: '',
-	excerpts: excerpts.map((e) => ({ kind: 'quotation', text: '', ...e })),
-	origin: '',
-	createdAt: 1,
-	updatedAt: 1
+	...blankSource({
+		id,
+		type: 'book',
+		title,
+		author: [{ family: 'Okafor', given: 'Ada' }],
+		issued: { 'date-parts': [[1998]] }
+	}),
+	excerpts: excerpts.map((e) => ({ kind: 'quotation', text: '', ...e }))
 });
 const library = [
 	source('a', 'Lamps', [{ text: 'The quay was lit.' }, { text: 'Nobody counted.', section: 'Wages at night' }]),
