@@ -1,6 +1,6 @@
 /** What the desk shows of a manuscript without opening it. */
 import type { Node } from 'prosemirror-model';
-import { countDoc, readCitations, readOutline, type CitingForm } from '$lib/core/manuscript';
+import { countDoc, readCitations, readOutline, type CitingForm, type Reading } from '$lib/core/manuscript';
 import { EMPTY_STRIP, type EvidenceStrip } from './db';
 import { soundStrip } from './rows';
 
@@ -9,10 +9,17 @@ export interface Described {
 	words: number;
 }
 
-/** @param found what there is to check, where somebody has looked; placeholders otherwise */
-export function describe(doc: Node, form: CitingForm, found?: { pos: number; what: string }[]): Described {
+/**
+ * @param found what there is to check, where somebody has looked; placeholders otherwise
+ * @param reading the document's citations, where somebody has read them
+ */
+export function describe(
+	doc: Node,
+	form: CitingForm,
+	found?: { pos: number; what: string }[],
+	reading: Reading = readCitations(doc, form)
+): Described {
 	const size = Math.max(1, doc.content.size);
-	const reading = readCitations(doc, form);
 	const at = (pos: number) => Math.round((Math.max(0, pos) / size) * 10000) / 10000;
 	const gap = (hint: string) => (hint ? `Source needed: ${hint}` : 'Source needed');
 	const checks = found ?? reading.placeholders.map((g) => ({ pos: g.pos, what: gap(g.hint) }));

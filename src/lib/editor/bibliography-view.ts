@@ -19,6 +19,14 @@ interface Part {
 	entries: Entry[];
 }
 
+/** An entry as it is drawn, with what it was drawn from. */
+interface Drawn {
+	html: string;
+	under: string;
+	reason: string | undefined;
+	el: HTMLElement;
+}
+
 /** Makes a list of elements the children of another, leaving those that are there in their place. */
 function place(box: Element, kids: Element[]): void {
 	kids.forEach((kid, i) => {
@@ -40,8 +48,8 @@ export class BibliographyView implements NodeView {
 	private readonly list: HTMLElement;
 	private readonly note: HTMLElement;
 	private shown: unknown[] = [];
-	/** What is drawn, by group and source, with what it was drawn from. */
-	private drawn = new Map<string, { from: string; el: HTMLElement }>();
+	/** What is drawn, by group and source. */
+	private drawn = new Map<string, Drawn>();
 	private stop = () => {};
 
 	constructor(
@@ -166,11 +174,12 @@ export class BibliographyView implements NodeView {
 	}
 
 	private entry(key: string, e: Entry, reason: string | undefined, next: typeof this.drawn): HTMLElement {
-		const from = JSON.stringify([e.html, reason, e.under]);
+		const { html, under } = e;
 		const known = this.drawn.get(key);
-		const el = known?.from === from ? known.el : this.newEntry(e, reason);
-		next.set(key, { from, el });
-		return el;
+		const same = known?.html === html && known.under === under && known.reason === reason;
+		const drawn = same ? known : { html, under, reason, el: this.newEntry(e, reason) };
+		next.set(key, drawn);
+		return drawn.el;
 	}
 
 	private newEntry(e: Entry, reason: string | undefined): HTMLElement {

@@ -77,10 +77,13 @@ import type { TextPlace } from './text-place';
 import { WritingFocus } from './writing-focus.svelte';
 import { shownBibliography, type ShownBibliography } from './shown-bibliography';
 
-/** What stands in the margin's place; '' is the margin itself. */
-const sameEntries = <V>(a: ReadonlyMap<string, V>, b: ReadonlyMap<string, V>): boolean =>
-	a.size === b.size && [...a].every(([k, v]) => b.has(k) && b.get(k) === v);
+/** Whether two have the same sources under the same ids. */
+function sameEntries<V>(a: ReadonlyMap<string, V>, b: ReadonlyMap<string, V>): boolean {
+	for (const [k, v] of a) if (!b.has(k) || b.get(k) !== v) return false;
+	return a.size === b.size;
+}
 
+/** What stands in the margin's place; '' is the margin itself. */
 export type Side = '' | 'excerpts' | 'sources' | 'versions' | 'page' | 'note-ref';
 
 /** Meta of a transaction that is not the person's: what it changes is in the database already, or is no edit. */
@@ -547,8 +550,13 @@ export class Draft implements NodeViewContext {
 		if (this.view) this.askFormatting();
 	}
 	private readNamed(): Map<string, Source | undefined> {
-		const ids = [...this.store.reading.citations.flatMap((c) => c.cites.map((x) => x.sourceId)), ...this.uncited];
-		return new Map(ids.map((id) => [id, this.sources.get(library.resolve(id))]));
+		const named = new Map<string, Source | undefined>();
+		const name = (id: string) => {
+			if (!named.has(id)) named.set(id, this.sources.get(library.resolve(id)));
+		};
+		for (const c of this.store.reading.citations) for (const x of c.cites) name(x.sourceId);
+		this.uncited.forEach(name);
+		return named;
 	}
 	/** One that is not held yet is asked for, and shown when it comes. */
 	source(id: string): Source | undefined {
@@ -623,7 +631,7 @@ export class Draft implements NodeViewContext {
 
 	private describe(): Described {
 		const found = this.formatting.done ? checksOf(this) : undefined;
-		return describe(this.store.doc, this.docStyle.form, found);
+		return describe(this.store.doc, this.docStyle.form, found, this.reading);
 	}
 
 	/** Everything that is written down; what the desk shows may be a key older than the text. */

@@ -40,6 +40,7 @@ const isResult = (x: unknown): boolean =>
 	isStyle(x.style) &&
 	all(x.changed, isCluster) &&
 	(x.bibliography === null || optional(x.bibliography, (b) => all(b, isEntry))) &&
+	optional(x.entries, (e) => isObject(e) && all(e.order, isWord) && all(e.put, isEntry)) &&
 	all(x.omitted, isOmitted) &&
 	optional(x.retitled, isRetitled) &&
 	all(x.warnings, isWarning);

@@ -11,6 +11,7 @@ export {
 	type CiteForm
 } from './line';
 export { changeClusters, clusterChange, sameClusters, type ClusterChange } from './cluster-change';
+export { changeEntries, entryChange, type EntryChange } from './entry-list';
 export { blockRule, isBlock, ruleInWords, wantsPlace, type BlockRule } from './quoting';
 export { cleanHouse, isAdjusted, readAbbreviations, type HouseRules } from './house';
 export { asksSentences } from './sentence-manuals';

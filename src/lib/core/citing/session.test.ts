@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import { createSession, FEATURED, styleInfo } from './index';
+import { changeEntries, createSession, FEATURED, styleInfo, type EntryOutput } from './index';
 import { compileStyle } from '../csl';
 import { localeTree, styleTree, styleIndex } from '../../../../scripts/catalogue';
 import { demoClusters, demoItems } from '../../../../scripts/demo-data';
@@ -69,12 +69,15 @@ test('previews in between, of whatever, change nothing about what is shown (prop
 			(style, steps) => {
 				const s = session(style);
 				const shown = new Map<string, string>();
-				let list: string[] | null = [];
+				let list: EntryOutput[] | null = [];
+				let have = 0;
 				let clusters = all;
 				const format = () => {
-					const r = s.format({ clusters, uncited: [] });
+					const r = s.format({ clusters, uncited: [], have });
+					have = r.answer;
 					for (const c of r.changed) shown.set(c.id, c.html);
-					if (r.bibliography !== undefined) list = r.bibliography?.map((e) => e.html) ?? null;
+					if (r.entries) list = changeEntries(list ?? [], r.entries);
+					else if (r.bibliography !== undefined) list = r.bibliography;
 				};
 				format();
 				for (const x of steps) {
@@ -92,7 +95,7 @@ test('previews in between, of whatever, change nothing about what is shown (prop
 				format();
 				const fresh = session(style).format({ clusters, uncited: [] });
 				for (const c of fresh.changed) assert.equal(shown.get(c.id), c.html);
-				assert.deepEqual(list, fresh.bibliography?.map((e) => e.html) ?? null);
+				assert.deepEqual(list, fresh.bibliography);
 			}
 		),
 		{ numRuns: 25 }

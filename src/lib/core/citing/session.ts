@@ -18,6 +18,7 @@ import {
 	type Tree,
 	type Warning
 } from '../csl';
+import { entryChange, type EntryChange } from './entry-list';
 import { cleanHouse, houseItems, type HouseRules } from './house';
 import { houseEntry } from './house-entry';
 import { dropsArticle, withShortTitle } from './main-title';
@@ -59,8 +60,13 @@ export interface SessionResult {
 	style: StyleInfo;
 	/** Citations that show something else than in the answer that the job says is shown; all where it says none. */
 	changed: ClusterOutput[];
-	/** Null where the style has no list; undefined where it is the same as before. */
+	/**
+	 * Null where the style has no list; undefined where it is the same as in the answer that the job says is shown, or
+	 * `entries` has what is not.
+	 */
 	bibliography: EntryOutput[] | null | undefined;
+	/** What of the list is not as it was in the answer that the job says is shown. */
+	entries?: EntryChange;
 	/** Sources that are not in the list: the style prints nothing of them, or its manual cites them in the text only. */
 	omitted: Omitted[];
 	/**
@@ -201,6 +207,8 @@ export function createSession(): Session {
 	let sentences: () => SentenceTitles | null = () => null;
 	let shown = new Map<string, unknown>();
 	let list: unknown = undefined;
+	/** The list as it was told last. */
+	let told: EntryOutput[] | null = null;
 	let leftOut = '';
 	let last: Job = { clusters: [], uncited: [] };
 	let answers = 0;
@@ -251,6 +259,7 @@ export function createSession(): Session {
 			if (!job.full && job.have !== undefined && job.have !== answers) {
 				shown = new Map();
 				list = undefined;
+				told = null;
 			}
 			const { alone, ...given } = parted(job.clusters, job.uncited);
 			const r = need().format(given);
@@ -285,6 +294,7 @@ export function createSession(): Session {
 			const left = new Set(out.map((o) => o.id));
 			const listed = (r.bibliography ?? []).filter((e) => !left.has(e.id));
 			let bibliography: EntryOutput[] | null | undefined;
+			let entries: EntryChange | undefined;
 			if (r.bibliography === null) bibliography = null;
 			else if (job.full || r.bibliography !== list || [...left].join() !== leftOut) {
 				bibliography = listed.map((e) => ({
@@ -294,6 +304,13 @@ export function createSession(): Session {
 				}));
 			}
 			if (!job.full) {
+				const next = bibliography === undefined ? told : bibliography;
+				// who says what is shown is told what is not
+				if (bibliography && told && job.have !== undefined) {
+					entries = entryChange(told, bibliography);
+					bibliography = undefined;
+				}
+				told = next;
 				list = r.bibliography;
 				leftOut = [...left].join();
 				answers++;
@@ -303,6 +320,7 @@ export function createSession(): Session {
 				style: info!,
 				changed,
 				bibliography,
+				...(entries ? { entries } : {}),
 				omitted: [...r.omitted.map(({ id }) => ({ id, why: '' })), ...out],
 				...(job.full ? { retitled: retitled(job) } : {}),
 				warnings: r.warnings

@@ -3,9 +3,9 @@ import { knownWords, type KnownWords } from '$lib/core/source/sentence-case';
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import fc from 'fast-check';
-import type { SessionResult, StyleInfo } from '$lib/core/citing';
+import type { EntryOutput, SessionResult, StyleInfo } from '$lib/core/citing';
 import type { Cluster, Item } from '$lib/core/csl';
-import { changeClusters, clusterChange } from '$lib/core/citing';
+import { changeClusters, clusterChange, entryChange } from '$lib/core/citing';
 import { failure, type FormatAnswer, type FormatJob } from '$lib/workers/format-api';
 import type { FormatWorker } from '$lib/workers/format';
 import { FormattingMachine, type FormatRequest } from './machine';
@@ -36,6 +36,12 @@ interface Pending {
 	settled: boolean;
 }
 
+/** The list that a session in that style would print. */
+const listOf = ({ style, clusters }: { style: { id: string }; clusters: Cluster[] | 'sent' }): EntryOutput[] =>
+	[...new Set((clusters as Cluster[]).flatMap((c) => c.cites.map((x) => x.sourceId)))]
+		.map((id) => ({ id, html: `${style.id}: ${id}`, text: id }))
+		.sort((a, b) => (style.id === 'notes' ? b.id.localeCompare(a.id) : a.id.localeCompare(b.id)));
+
 /** A worker that answers when the test says so, and remembers between answers as the session does. */
 class FakeWorker {
 	readonly pending: Pending[] = [];
@@ -45,6 +51,7 @@ class FakeWorker {
 	private lastSent: Cluster[] = [];
 	private answers = 0;
 	private shown = new Map<string, string>();
+	private listed: EntryOutput[] | null = null;
 	constructor(readonly crash: (message: string) => void) {}
 
 	readonly worker: FormatWorker = {
@@ -76,22 +83,28 @@ class FakeWorker {
 
 	/** Answers as a session in that style would. */
 	right({ job, answer }: Pending): void {
-		if (!job.full && job.have !== this.answers) this.shown = new Map();
+		if (!job.full && job.have !== this.answers) {
+			this.shown = new Map();
+			this.listed = null;
+		}
 		const now = (job.clusters as Cluster[]).map(
 			(c) => [c.id, `${job.style.id}:${c.cites.map((x) => x.sourceId).join('+')}`] as const
 		);
 		const changed = now
 			.filter(([id, text]) => job.full || this.shown.get(id) !== text)
 			.map(([id, text]) => ({ id, html: text, text, lead: '' }));
+		const list = listOf(job);
+		const before = job.full ? null : this.listed;
 		if (!job.full) {
 			this.shown = new Map(now);
+			this.listed = list;
 			this.answers++;
 		}
 		const result: SessionResult = {
 			answer: this.answers,
 			style: { id: job.style.id, title: job.style.title, class: 'in-text', lang: 'en-GB', quotes: {} } as StyleInfo,
 			changed,
-			bibliography: [],
+			...(before ? { bibliography: undefined, entries: entryChange(before, list) } : { bibliography: list }),
 			omitted: [],
 			warnings: []
 		};
@@ -240,6 +253,7 @@ test('whatever the order of answers, failures and crashes: what is shown is what
 			assert.deepEqual(b.machine.state, { phase: 'ready' });
 			assert.equal(b.machine.shown.style?.id, last.style.id);
 			for (const [id, text] of textOf(last)) assert.equal(b.shown.get(id), text);
+			assert.deepEqual(b.machine.shown.bibliography, listOf(last));
 			assert.ok(b.workers.filter((w) => !w.stopped).length === 1, 'one worker is alive');
 			b.machine.stop();
 			assert.ok(b.workers.every((w) => w.stopped));
@@ -327,6 +341,24 @@ test('an answer that is none is said, shows nothing, and it is asked again', asy
 	}
 	await settle(b);
 	assert.deepEqual(b.shown, textOf(request('apa', ['a'])));
+});
+
+test('a list that is told as a change of one that is not shown: said, and everything is told anew', async () => {
+	const b = bench();
+	b.machine.ask(request('apa', ['a']));
+	await settle(b);
+	b.machine.ask(request('apa', ['a', 'b']));
+	await b.flush();
+	const [{ w, p }] = b.pending;
+	const { answer } = p;
+	const unfit = { order: ['a', 'b', 'z'], put: [] };
+	w.right({ ...p, answer: (a) => answer(a.ok === true ? { ok: true, result: { ...a.result, entries: unfit } } : a) });
+	await b.flush();
+	assert.equal(b.machine.state.phase, 'failed');
+	assert.deepEqual(b.machine.shown.bibliography, listOf(request('apa', ['a'])));
+	await settle(b);
+	assert.deepEqual(b.machine.state, { phase: 'ready' });
+	assert.deepEqual(b.machine.shown.bibliography, listOf(request('apa', ['a', 'b'])));
 });
 
 test('a question to a worker that dies is answered at once', async () => {

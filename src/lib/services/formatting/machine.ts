@@ -20,7 +20,7 @@ import type {
 import type { Cluster, Item, Warning } from '$lib/core/csl';
 import type { StyleCheck } from '$lib/core/citing/style-check';
 import type { KnownWords } from '$lib/core/source/sentence-case';
-import { asksSentences, sameClusters } from '$lib/core/citing';
+import { asksSentences, changeEntries, sameClusters } from '$lib/core/citing';
 import { failure, type Failure, type FormatAnswer, type FormatJob, type StyleRef } from '$lib/workers/format-api';
 import {
 	isAnatomyAnswer,
@@ -347,8 +347,9 @@ export class FormattingMachine {
 		const answer = await this.run({ ...this.job(request), serial, have: this.have }, request);
 		if (this.stopped || serial !== this.serial) return;
 		if (answer.ok === true) {
+			if (!this.show(answer.result, styleKey(request.style)))
+				return this.fail(failure('worker', UNSOUND), request, serial);
 			this.attempts = 0;
-			this.show(answer.result, styleKey(request.style));
 			this.set({ phase: 'ready' });
 		} else if (answer.ok === false) await this.fail(answer, request, serial);
 	}
@@ -390,17 +391,27 @@ export class FormattingMachine {
 		}
 	}
 
-	private show(r: SessionResult, key: string): void {
+	/** Shows an answer. @returns false, and shows nothing, where its list is told as a change of another */
+	private show(r: SessionResult, key: string): boolean {
+		const before = this.shown.bibliography;
+		const changed = r.entries && changeEntries(before ?? [], r.entries);
+		if (changed === null) {
+			// everything is told anew with the next answer
+			this.have = 0;
+			return false;
+		}
+		const bibliography = changed ?? (r.bibliography === undefined ? before : r.bibliography);
 		for (const c of r.changed) this.outputs.set(c.id, c);
 		this.have = r.answer;
 		this.everShown = true;
 		this.shownStyle = key;
 		this.shown = {
 			style: r.style,
-			bibliography: r.bibliography === undefined ? this.shown.bibliography : r.bibliography,
+			bibliography,
 			omitted: JSON.stringify(r.omitted) === JSON.stringify(this.shown.omitted) ? this.shown.omitted : r.omitted
 		};
 		this.o.onShown(this.shown, r.changed);
+		return true;
 	}
 
 	private async fail(f: Failure, request: FormatRequest, serial: number): Promise<void> {
@@ -422,8 +433,7 @@ export class FormattingMachine {
 		failed('');
 		const answer = await this.run({ ...this.job(request), style: STAND_IN, serial, have: this.have }, request);
 		if (this.stopped || serial !== this.serial || answer.ok !== true) return;
-		this.show(answer.result, styleKey(STAND_IN));
-		failed(STAND_IN.title);
+		if (this.show(answer.result, styleKey(STAND_IN))) failed(STAND_IN.title);
 	}
 
 	private shownTitle(): string {
@@ -473,7 +483,10 @@ const styleKey = (s: StyleRef): string => `${s.id}|${s.lang}`;
 
 const words = (e: unknown): string => (e instanceof Error ? e.message : String(e));
 
-function* sourcesOf(r: FormatRequest): Generator<string> {
-	for (const c of r.clusters) for (const x of c.cites) yield x.sourceId;
-	yield* r.uncited;
+/** Ids of the sources that a request needs, each once. */
+function sourcesOf(r: FormatRequest): Set<string> {
+	const ids = new Set<string>();
+	for (const c of r.clusters) for (const x of c.cites) ids.add(x.sourceId);
+	for (const id of r.uncited) ids.add(id);
+	return ids;
 }

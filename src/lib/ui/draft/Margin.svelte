@@ -7,7 +7,7 @@
 	import Beside from './Beside.svelte';
 	import MarginNote from './MarginNote.svelte';
 	import MarginSlip from './MarginSlip.svelte';
-	import { hasComments, itemsBetween, slipsOf, stack, type MarginItem } from './margin';
+	import { hasComments, isSlip, itemsBetween, slipsOf, stack, type MarginItem } from './margin';
 
 	let { draft, sheet }: { draft: Draft; sheet: HTMLElement | null } = $props();
 	let root = $state<HTMLElement | null>(null);
@@ -43,8 +43,8 @@
 	$effect(() => beside?.paintComments(comments, opened));
 	const all = $derived<MarginItem[]>(
 		[
-			...draft.shown.notes.map((n) => ({ key: n.id, pos: n.pos, anchor: n.id })),
-			...slips.map((s) => ({ key: `s-${s.ids[0]}`, pos: s.pos, anchor: s.ids[0] })),
+			...draft.shown.notes.map((n) => ({ key: n.id, pos: n.pos, anchor: n.id, note: n })),
+			...slips,
 			...comments
 				.filter((c) => !c.comment.done || c.id === opened)
 				.map((c) => ({ key: `m-${c.id}`, pos: c.from, anchor: '' })),
@@ -63,8 +63,6 @@
 		const kept = writing && !shown.some((i) => i.key === writing) ? all.find((i) => i.key === writing) : undefined;
 		return kept ? [...shown, kept].sort((a, b) => a.pos - b.pos) : shown;
 	});
-	const slipByKey = $derived(new Map(slips.map((s) => [`s-${s.ids[0]}`, s])));
-	const noteById = $derived(new Map(draft.shown.notes.map((n) => [n.id, n])));
 
 	/** Looks which part of the text is near the window: a window's height before it and behind it. */
 	function look() {
@@ -113,8 +111,8 @@
 		const id = writing || draft.selectedCitation;
 		if (!id) return [];
 		const own = remarks.filter((r) => r.quotation.citation === id).map((r) => `q-${r.what}-${r.quotation.id}`);
-		const slip = slips.find((s) => s.ids.includes(id));
-		return all.filter((i) => i.key === id || i.anchor === slip?.ids[0] || own.includes(i.key));
+		const slip = slips.find((s) => s.citations.some((c) => c.id === id));
+		return all.filter((i) => i.key === id || i === slip || own.includes(i.key));
 	});
 	function fold() {
 		const id = writing || draft.selectedCitation;
@@ -171,15 +169,15 @@
 	});
 </script>
 
-{#snippet content(key: string)}
-	{#if slipByKey.has(key)}
-		<MarginSlip {draft} slip={slipByKey.get(key)!} />
-	{:else if noteById.has(key)}
-		<MarginNote {draft} note={noteById.get(key)!} onresize={schedule} />
-	{:else if beside && remarkByKey.has(key)}
-		<beside.QuoteRemark {draft} remark={remarkByKey.get(key)!} />
+{#snippet content(item: MarginItem)}
+	{#if isSlip(item)}
+		<MarginSlip {draft} slip={item} />
+	{:else if item.note}
+		<MarginNote {draft} note={item.note} onresize={schedule} />
+	{:else if beside && remarkByKey.has(item.key)}
+		<beside.QuoteRemark {draft} remark={remarkByKey.get(item.key)!} />
 	{:else if beside}
-		{@const c = comments.find((x) => `m-${x.id}` === key)}
+		{@const c = comments.find((x) => `m-${x.id}` === item.key)}
 		{#if c}<beside.CommentSlip
 				{draft}
 				{c}
@@ -196,7 +194,7 @@
 			<div class="fold" bind:this={foldBox} style:top="{foldTop}px">
 				{#each folded as item (item.key)}
 					<div onfocusin={() => (writing = item.key)} onfocusout={() => (writing = '')}>
-						{@render content(item.key)}
+						{@render content(item)}
 					</div>
 				{/each}
 			</div>
@@ -217,7 +215,7 @@
 						style:height="{Math.min(at.top - at.wanted, 400)}px"
 						aria-hidden="true"
 					></i>{/if}
-				{@render content(item.key)}
+				{@render content(item)}
 			</div>
 		{/each}
 	{/if}

@@ -16,7 +16,7 @@
 			? new Map(overrideStates(factsOf(draft)).map((e) => [e.id, e]))
 			: new Map();
 	});
-	const on = $derived(slip.ids.includes(draft.selectedCitation ?? ''));
+	const on = $derived(slip.citations.some((c) => c.id === draft.selectedCitation));
 	function label(c: DocCite) {
 		void draft.revision;
 		const s = draft.source(c.sourceId);

@@ -71,9 +71,6 @@ test('a slip a paragraph that cites; what a note cites stands in the note', () =
 	);
 	for (const s of slips) {
 		assert.equal(s.pos, s.citations[0].pos);
-		assert.deepEqual(
-			s.ids,
-			s.citations.map((c) => c.id)
-		);
+		assert.equal(s.anchor, s.citations[0].id);
 	}
 });

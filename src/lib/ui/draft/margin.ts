@@ -1,5 +1,5 @@
 /** Margin geometry and contents, without a page. */
-import { attrValue, type Reading, type CitationInfo } from '$lib/core/manuscript';
+import { attrValue, type CitationInfo, type NoteInfo, type Reading } from '$lib/core/manuscript';
 import type { Node } from 'prosemirror-model';
 
 export interface MarginItem {
@@ -7,13 +7,16 @@ export interface MarginItem {
 	pos: number;
 	/** Id of the citation or note it stands beside. */
 	anchor: string;
+	/** The note it shows. */
+	note?: NoteInfo;
 }
 
-export interface Slip {
-	pos: number;
-	ids: string[];
+/** What a paragraph cites. */
+export interface Slip extends MarginItem {
 	citations: CitationInfo[];
 }
+
+export const isSlip = (item: MarginItem): item is Slip => 'citations' in item;
 
 /** Whether a text has comments. */
 export const hasComments = (doc: Node): boolean => Object.keys(attrValue(doc.attrs.comments) ?? {}).length > 0;
@@ -24,11 +27,8 @@ export function slipsOf(reading: Reading): Slip[] {
 	let lastBlock = -1;
 	for (const c of reading.citations) {
 		if (c.notePos >= 0) continue;
-		if (c.block === lastBlock) {
-			const s = slips[slips.length - 1];
-			s.ids.push(c.id);
-			s.citations.push(c);
-		} else slips.push({ pos: c.pos, ids: [c.id], citations: [c] });
+		if (c.block === lastBlock) slips[slips.length - 1].citations.push(c);
+		else slips.push({ key: `s-${c.id}`, pos: c.pos, anchor: c.id, citations: [c] });
 		lastBlock = c.block;
 	}
 	return slips;
