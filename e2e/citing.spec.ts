@@ -245,3 +245,25 @@ test('text with citations goes to other programs as it reads, and to another man
 	await expect(sheet.locator('.cite')).toHaveCount(before);
 	done();
 });
+
+test('shortcuts of the text work where nothing has the focus; letters write nothing there', async ({ page }) => {
+	const done = watchErrors(page);
+	await openDraft(page, 'who-paid');
+	const before = await sheetText(page);
+	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
+	await expect(sheet).not.toBeFocused();
+	await page.keyboard.type('lamp');
+	expect(await sheetText(page)).toBe(before);
+	await page.keyboard.press('Control+Shift+e');
+	await expect(page.getByRole('combobox', { name: /^Cite/ })).toBeFocused();
+	await page.keyboard.press('Escape');
+	await expect(sheet).toBeFocused();
+	await page.keyboard.type(' Nobody wrote this down.');
+	await expect(sheet).toContainText('Nobody wrote this down.');
+	// and undo, once a button that was pressed is gone
+	await sheet.evaluate((el) => (el as HTMLElement).blur());
+	await page.keyboard.press('Control+z');
+	await expect(sheet).not.toContainText('Nobody wrote this down.');
+	await expect(sheet).toBeFocused();
+	done();
+});

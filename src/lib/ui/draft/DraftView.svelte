@@ -1,4 +1,5 @@
 <script lang="ts">
+	import { keyOfText } from '$lib/editor/unfocused-keys';
 	import { mayBeLong, readyForLong } from '$lib/editor/long-texts';
 	import { fetchPasteReading } from '$lib/editor/paste-ready';
 	import { onMount, tick, untrack } from 'svelte';
@@ -173,7 +174,7 @@
 		if (draft && (e.ctrlKey || e.metaKey) && e.key === 'f') {
 			e.preventDefault();
 			finding = true;
-		}
+		} else if (draft) keyOfText(draft, e);
 	}
 	/** Documents that were dropped here: the browser would leave the manuscript for them. */
 	let dropped = $state.raw<File[] | null>(null);
