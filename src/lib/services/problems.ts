@@ -11,7 +11,7 @@ const said = new Set<string>();
 export function unexpected(e: unknown, what: string): string {
 	if (isStorage(e)) return `${what} ${storageMessage(e)}`;
 	const message = e instanceof Error ? e.message : String(e);
-	return `${what} The browser says: ${message.replace(/\.$/, '')}. Try again; if it stays so, reload the page.`;
+	return `${what} The reason: ${message.replace(/\.$/, '')}. Try again; if it stays so, reload the page.`;
 }
 
 /** Says what could not be done. */

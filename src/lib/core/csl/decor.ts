@@ -67,8 +67,10 @@ export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Deco
 		if (strip) r = stripPeriods(r);
 		if (textCase) r = own ? termCase(r, textCase, c) : applyCase(r, textCase, isEnglish(c), languageOf(c));
 		if (format || quote || shaped) {
-			const node: RichNode = { kids: [r] };
-			if (format) node.format = format;
+			// the marks stand around the look, as the reference has it; the standard does not say
+			const inner: Rich = format && quote ? { kids: [r], format } : r;
+			const node: RichNode = { kids: [inner] };
+			if (format && !quote) node.format = format;
 			if (quote) node.quote = true;
 			if (shaped) node.shaped = true;
 			r = node;

@@ -47,8 +47,9 @@ export function compileText(t: Tree, locale: Locale, macro: (name: string, t: Tr
 			return null;
 		}
 		let text = variableText(c, variable, form);
+		c.called++;
 		// a letter that is not needed does not make a group empty: "n.d." stands without one
-		if (variable !== 'year-suffix' || text) c.called++;
+		if (variable === 'year-suffix' && !text) c.filled++;
 		if (variable === 'citation-label') {
 			text = (text || citationLabel(c)) + c.yearSuffix;
 			c.yearSuffixUsed = true;
@@ -288,8 +289,9 @@ export function compileGroup(t: Tree, kids: Eval[]): Eval {
 		const dead = c.called > 0 && c.filled === 0;
 		const out = dead ? null : parts;
 		// for the group around it, a group with output counts as a variable with a value
-		c.called = called + (dead || out == null ? (c.called > 0 ? 1 : 0) : 1);
-		c.filled = filled + (out == null ? 0 : 1);
+		const alive = out != null || c.filled > 0;
+		c.called = called + (out != null || c.called > 0 ? 1 : 0);
+		c.filled = filled + (alive ? 1 : 0);
 		return decor(out, c);
 	};
 }

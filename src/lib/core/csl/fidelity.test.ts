@@ -471,3 +471,36 @@ test('a rule that tells people apart by initials writes initials, also where the
 	assert.deepEqual(run(rule('primary-name-with-initials'), items, [of('a', 'b')]).citations, ['A Roe; J-L Roe']);
 	assert.deepEqual(run(rule('all-names'), items, [of('a', 'b')]).citations, ['Ann Roe; Jean-Luc Roe']);
 });
+
+test('quotation marks stand around a look of the same element, in whatever order its attributes are', () => {
+	const items = [book('a', 'Roe', 2001)];
+	for (const attrs of ['font-style="italic" quotes="true"', 'quotes="true" font-style="italic"']) {
+		const { entries } = run(
+			style('', '', '', SHORT, '').replace(
+				'</style>',
+				`<bibliography><layout><text variable="title" ${attrs}/></layout></bibliography></style>`
+			),
+			items,
+			[of('a')]
+		);
+		assert.deepEqual(entries, ['“<i>Title A</i>”']);
+	}
+});
+
+test('a letter behind a year that is not needed leaves no group empty: “no date” stands beside it', () => {
+	const dated = `<group delimiter="–">${YEAR}<text variable="year-suffix"/></group>`;
+	const undated = '<choose><if match="none" variable="issued"><text term="no date"/></if></choose>';
+	const macro = `<macro name="when">${dated}${undated}</macro>`;
+	const xml = style(
+		'',
+		'disambiguate-add-year-suffix="true"',
+		'',
+		`<group delimiter=", ">${SHORT}<text macro="when"/></group>`,
+		macro
+	);
+	const items = [book('a', 'Roe', 2001), book('b', 'Moe', 0, { issued: undefined })];
+	assert.deepEqual(run(xml, items, [of('a'), of('b')]).citations, ['Roe, 2001', 'Moe, no date']);
+	// what else is not there is not spoken of
+	const label = style('', '', '', `<group><text value="vol. "/><text variable="volume"/></group>${SHORT}`);
+	assert.deepEqual(run(label, items, [of('a')]).citations, ['Roe']);
+});
