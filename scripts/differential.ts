@@ -177,14 +177,20 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 	const byEntry = new Map(mine.map((e) => [e.id, normalize(toHtml(e.output))]));
 	const placeOf = new Map(mine.map((e, i) => [e.id, i]));
 	const theirs = reference.bibliography ?? [];
-	// an entry without a name is the one of the same text, or else the next that is left over
+	// an entry without a name is the one of the same text, or else the one that is left over and has most of its words
 	const texts = new Set(byEntry.values());
 	const theirTexts = new Set(theirs.map((e) => printed(e.html)));
-	const left = mine.filter((e) => !theirTexts.has(byEntry.get(e.id)!)).map((e) => e.id);
+	const named = new Set(theirs.map((e) => e.id));
+	const left = new Set(mine.map((e) => e.id).filter((id) => !named.has(id) && !theirTexts.has(byEntry.get(id)!)));
+	const nearest = (text: string): string | undefined => {
+		const best = mostAlike(text, [...left], (id) => byEntry.get(id)!);
+		if (best !== undefined) left.delete(best);
+		return best;
+	};
 	theirs.forEach((e, i) => {
 		out.entries++;
 		const text = printed(e.html);
-		const own = e.id || (texts.has(text) ? undefined : left.shift());
+		const own = e.id || (texts.has(text) ? undefined : nearest(text));
 		const a = own ? (byEntry.get(own) ?? '') : texts.has(text) ? text : '';
 		const same = a === text;
 		if (same) out.entriesEqual++;
@@ -195,6 +201,24 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 	const order = theirs.map((e) => e.id).filter((x) => !x || byEntry.has(x));
 	out.sameOrder = order.every((x, i) => !x || x === mine[i]?.id);
 	return out;
+}
+
+/** Of those that are left over, the one whose text has most words in common with a text, as a share of all words of both. */
+function mostAlike(text: string, ids: string[], textOf: (id: string) => string): string | undefined {
+	const words = (t: string) =>
+		new Set(
+			t
+				.replace(/<[^>]*>/g, ' ')
+				.toLowerCase()
+				.match(/[\p{L}\p{N}]+/gu)
+		);
+	const wanted = words(text);
+	const share = (id: string) => {
+		const has = words(textOf(id));
+		const both = [...wanted].filter((w) => has.has(w)).length;
+		return both / (wanted.size + has.size - both || 1);
+	};
+	return ids.map((id) => ({ id, share: share(id) })).sort((a, b) => b.share - a.share)[0]?.id;
 }
 
 export function totals(list: Compared[]) {

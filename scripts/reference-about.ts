@@ -58,6 +58,8 @@ export interface About {
 	locators: readonly string[];
 	/** Family names of several people who have several sources each. */
 	namesakes: ReadonlySet<string>;
+	/** The style has an element with quotation marks and a look. */
+	quotesWithLook: boolean;
 	/** A source by the same people from the same year, or this one, has a date that the standard does not place. */
 	nearOddDate: boolean;
 	/** The entry before is headed by the same person, in another role or with others. */
@@ -101,6 +103,7 @@ export const NOTHING: About = {
 	namelessCites: false,
 	locators: [],
 	namesakes: new Set(),
+	quotesWithLook: false,
 	nearOddDate: false,
 	sameLeadBefore: false,
 	pageLabels: false,
@@ -221,6 +224,10 @@ export function factsOf(tree: Tree, terms: { noDate: string; noPlace: string; an
 		takesCapsOff: has(tree, (t) => t.attrs['font-variant'] === 'normal'),
 		takesItalicsOff: has(tree, (t) => t.attrs['font-style'] === 'normal'),
 		takesBoldOff: has(tree, (t) => t.attrs['font-weight'] === 'normal'),
+		quotesWithLook: has(
+			tree,
+			(t) => t.attrs.quotes === 'true' && Object.keys(t.attrs).some((a) => /^font-|^text-decoration$/.test(a))
+		),
 		shortAddress: has(tree, (t) => t.attrs.variable === 'URL' && t.attrs.form === 'short'),
 		numberLabels: has(
 			tree,

@@ -67,6 +67,10 @@ test('some faults hang on the source, the cite or the style', () => {
 		['{small}Roe {}A., 1902', '{small}Roe A.{}, 1902', { ...roe, takesCapsOff: true }],
 		['Roe and others, ‘Eel’', '——, ‘Eel’', { ...roe, nothingBefore: true }],
 		['(Roe 1902)', '(ibid.)', { ...cite, nothingBefore: true }],
+		['“Eel,” Callow', '“Eel”, Callow', { ...roe, quotesWithLook: true }],
+		['(No name, 1941)', '(1941)', { ...nameless, insteadOfNames: ['No name'] }],
+		['6. {bold}No name. {}Eel', '6. Eel', { ...nameless, insteadOfNames: ['No name.'] }],
+		['Roe, 1896, emphasis added', ', emphasis added', { ...cite, repeats: true }],
 		['Roe et al. Eel. 1902', 'Roe, Sund and Quill. Eel. 1902', crowd],
 		['(A. Roe, sec. 4)', '(A. Roe, {italic}Eel{}, sec. 4)', { ...cite, titleByCondition: true, items: [titled] }],
 		['Roe, A., … Sund', 'Roe, A. … Sund', roe],
@@ -160,6 +164,7 @@ test('other differences, and the same faults in ours, are not', () => {
 		['On night', 'On Night'],
 		['Harbour Board (1889) Light.', 'Harbour Board. (1889) Light.'],
 		['Roe, A.', 'Roe, Ann'],
+		['“Eel,” Callow', '“Eel”, Callow'],
 		['pp. 3–5', '3–5']
 	])
 		assert.ok(!soundBeside(ours, reference), ours);

@@ -162,7 +162,7 @@ const FAULTS: Fault[] = [
 				.replace(/([?!][”’»]?):(?=\s)/g, '$1')
 				.replace(/:”/g, '”:')
 				.replace(/\.(\{[^}]*\})\./g, '.$1')
-				.replace(/;:(?=\S)/g, ';')
+				.replace(/;[:;](?=\S)/g, ';')
 				.replace(/(?<=\p{Ll}{3})\.(?=[;:]\s)/gu, '')
 				.replace(/(?<=[.,])(?=(?:and|und|et|y|&) )/g, ' ')
 				.replace(/^([([]?)[\s,;]+/, '$1')
@@ -170,6 +170,10 @@ const FAULTS: Fault[] = [
 				.replace(/[.,]{2}(?=”)/g, '.')
 				.replace(/[,;:]\s*(?=[.)\]](?:\s|$|[,;.)]))/g, '')
 				.replace(/\.?[,;:]\s*\.?$/, '.')
+	},
+	{
+		name: 'a comma behind a quotation with a look of its own stands outside it, though the locale has it within',
+		both: (s, { quotesWithLook }) => (quotesWithLook ? s.replace(/([”’])((?:\{\})?),/g, ',$1$2') : s)
 	},
 	{
 		name: 'the affixes of a date are printed again within a range',
@@ -358,7 +362,11 @@ const FAULTS: Fault[] = [
 		name: 'words of a style in the place of names are not printed',
 		both: (s, { insteadOfNames, items }) =>
 			items.some((i) => !i.author)
-				? insteadOfNames.reduce((t, w) => t.replace(new RegExp(`(?<!\\p{L})${spaced(w)}`, 'giu'), ''), s)
+				? insteadOfNames
+						.reduce((t, w) => t.replace(new RegExp(`(?<!\\p{L})${spaced(w)},?`, 'giu'), ''), s)
+						// the look and the space that they had
+						.replace(/\{\w+\}\s*\{\} ?/g, '')
+						.replace(/(?<=[([])\s+/g, '')
 				: s
 	},
 	{
@@ -405,7 +413,8 @@ function isPartOf(less: string, more: string): boolean {
 			.map((c) => c.trim())
 			.filter(Boolean);
 	const rest = cites(more);
-	return cites(less).every((c) => rest.includes(c));
+	// what was typed behind a cite that prints nothing is left of it
+	return cites(less).every((c) => rest.includes(c) || rest.some((r) => c.startsWith(', ') && r.endsWith(c)));
 }
 
 /**

@@ -504,3 +504,62 @@ test('a letter behind a year that is not needed leaves no group empty: “no dat
 	const label = style('', '', '', `<group><text value="vol. "/><text variable="volume"/></group>${SHORT}`);
 	assert.deepEqual(run(label, items, [of('a')]).citations, ['Roe']);
 });
+
+test('what a layout puts before an entry opens its first field, also where that stands in the margin', () => {
+	const list = (align: string) =>
+		run(
+			style('', '', '', SHORT, '').replace(
+				'</style>',
+				`<bibliography ${align}><layout prefix="[" suffix="."><text variable="citation-number" suffix="] "/>${SHORT}</layout></bibliography></style>`
+			),
+			[book('a', 'Roe', 2001)],
+			[of('a')]
+		).entries.map((e) =>
+			e
+				.replace(/<[^>]*>/g, '')
+				.replace(/\s+/g, ' ')
+				.trim()
+		);
+	assert.deepEqual(list(''), ['[1] Roe.']);
+	assert.deepEqual(list('second-field-align="flush"'), ['[1] Roe.']);
+});
+
+test('names that are printed in full are not cut to initials to tell them apart', () => {
+	const long = '<names variable="author"><name and="text"/></names>';
+	const xml = style(
+		'',
+		'disambiguate-add-givenname="true"',
+		'',
+		`<choose><if position="first">${long}</if><else>${SHORT}</else></choose>`
+	).replace('class=""', 'class="note"');
+	const two = [book('a', 'Roe', 2001), { ...book('b', 'Roe', 2002), author: [person('Roe', 'Per Olof')] }];
+	for (const rule of ['all-names', 'all-names-with-initials', 'primary-name'])
+		assert.deepEqual(
+			run(xml.replace('<citation ', `<citation givenname-disambiguation-rule="${rule}" `), two, [of('a'), of('b')])
+				.citations,
+			['Ann Roe', 'Per Olof Roe']
+		);
+});
+
+test('a style that says a few ordinals leaves the other numbers with the ordinal of its locale', () => {
+	const xml = style(
+		'default-locale="fr-FR"',
+		'',
+		'',
+		'<number variable="edition" form="ordinal"/>',
+		'<locale xml:lang="fr"><terms><term name="ordinal-01" gender-form="feminine">re</term></terms></locale>'
+	);
+	const editions = ['1', '3'].map((edition, i) => book(String(i), 'Roe', 2001, { edition }));
+	assert.deepEqual(run(xml, editions, [of('0'), of('1')]).citations, ['1re', '3ᵉ']);
+});
+
+test('names that stand in without parts of their own have the look and affixes of those they stand in for', () => {
+	const xml = style(
+		'',
+		'',
+		'',
+		'<names variable="author" suffix=" X"><name form="short"/><substitute><names variable="editor" suffix=" ed." font-weight="bold"/></substitute></names>'
+	);
+	const edited = { ...book('a', 'Roe', 2001), author: undefined, editor: [person('Moe', 'Ann')] };
+	assert.deepEqual(run(xml, [edited], [of('a')]).citations, ['Moe X']);
+});

@@ -98,9 +98,12 @@ function readTerms(tree: Tree, into: Map<string, Term>, overwrite: boolean): voi
 	const terms = child(tree, 'terms');
 	if (!terms) return;
 	const list = elements(terms).filter((t) => t.name === 'term');
-	// A locale that defines any ordinal replaces all the ordinals it inherits (CSL 1.0.2, "Ordinal Suffixes").
+	// A locale that defines any ordinal replaces all the ordinals it inherits (CSL 1.0.2, "Ordinal Suffixes"); a style that
+	// says of no number that it is like all others leaves those with what they had (common practice)
 	if (overwrite && list.some((t) => /^ordinal(-\d\d)?$/.test(t.attrs.name ?? ''))) {
-		for (const k of [...into.keys()]) if (/^ordinal(-\d\d)?\//.test(k)) into.delete(k);
+		for (const k of [...into.keys()]) if (/^ordinal-\d\d\//.test(k)) into.delete(k);
+		if (list.some((t) => t.attrs.name === 'ordinal'))
+			for (const k of [...into.keys()]) if (/^ordinal\//.test(k)) into.delete(k);
 	}
 	for (const t of list) {
 		const single = child(t, 'single');

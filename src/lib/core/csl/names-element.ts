@@ -150,7 +150,9 @@ export function compileNames(
 	}
 	const variables = (t.attrs.variable ?? '').split(/\s+/).filter(Boolean);
 	const delimiter = t.attrs.delimiter ?? defaults.namesDelimiter ?? outer?.delimiter ?? '';
-	const decor = compileDecor(t);
+	// "a shorthand version of cs:names without child elements, which uses the attributes and child elements of the
+	// original" (CSL 1.0.2, "Substitute", from memory): its own affixes and look are not printed beside those
+	const decor: Decor = outer && bare ? (r) => r : compileDecor(t);
 	const substitute = kids.find((k) => k.name === 'substitute');
 	const self: Outer = { parts, delimiter, defaults };
 	const alternatives = (substitute ? elements(substitute) : []).map((e): Eval => {

@@ -302,8 +302,8 @@ function familyPart(particle: string, family: string, o: NameOptions, f: NameFor
 
 function givenText(c: CleanName, o: NameOptions, f: NameForm): string {
 	if (!c.given || c.joined || !c.family) return c.given;
-	// a rule that stops at initials has them without a mark where the style says nothing of theirs
-	const mark = o.initializeWith ?? (f.level === 1 ? '' : null);
+	// a rule that stops at initials has them without a mark where a style that shows none says nothing of theirs
+	const mark = o.initializeWith ?? (f.level === 1 && f.form === 'short' ? '' : null);
 	if (mark == null) return c.given;
 	const full = o.initialize && f.level < 2;
 	return knownInitials(c.given, mark, full, f.hyphen);

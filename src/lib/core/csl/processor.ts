@@ -464,12 +464,15 @@ function perAuthor(list: { cite: Cite }[], rendered: Rendered[], engine: Engine,
 
 /**
  * An entry whose first field stands in the margin (CSL 1.0.2, "second-field-align"); where that field says nothing, the
- * margin is empty. The affixes of the layout are those of the whole entry.
+ * margin is empty. The affixes of the layout are those of the whole entry: what stands before it opens the first field.
  */
 function aligned(first: Rich | null, rest: Rich | null, prefix: string, suffix: string): Rich | null {
 	if (rest == null) return { kids: [seq([prefix, first, suffix])!], display: 'left-margin' };
 	return seq([
-		first == null ? null : { kids: [first], display: 'left-margin' },
-		{ kids: [seq([prefix, withoutCommaBefore(rest, suffix), suffix])!], display: 'right-inline' }
+		first == null ? null : { kids: [seq([prefix, first])!], display: 'left-margin' },
+		{
+			kids: [seq([first == null ? prefix : null, withoutCommaBefore(rest, suffix), suffix])!],
+			display: 'right-inline'
+		}
 	]);
 }
