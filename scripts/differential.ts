@@ -95,6 +95,7 @@ export function compare(id: string, itemCount: number, clusterCount: number, see
 	const places = new Map(clusters.map((c, k) => [c.id, k]));
 	const facts = {
 		...factsOf(tree, {
+			wordForIn: termText(style.locale, 'in'),
 			noDate: termText(style.locale, 'no date', 'short'),
 			noPlace: termText(style.locale, 'no-place', 'short'),
 			anonymous: termText(style.locale, 'anonymous')

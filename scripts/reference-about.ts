@@ -36,6 +36,8 @@ export interface About {
 	titleByCondition: boolean;
 	/** How the style says that there is no date; empty where it does not. */
 	noDate: string;
+	/** Its word for "in"; empty where it has none. */
+	wordForIn: string;
 	/** How it says that there is no place; empty where it does not. */
 	noPlace: string;
 	/** How it says that there is no author; empty where it does not. */
@@ -92,6 +94,7 @@ export const NOTHING: About = {
 	nameAffixes: [],
 	titleByCondition: false,
 	noDate: '',
+	wordForIn: '',
 	noPlace: '',
 	anonymous: '',
 	lastTooSoon: false,
@@ -179,8 +182,11 @@ type Facts = Omit<
 
 const count = (t: Tree | undefined, name: string): number => Number(t?.attrs[name] ?? 0);
 
-/** @param terms how the style's locale says that there is no date and no place, and no author */
-export function factsOf(tree: Tree, terms: { noDate: string; noPlace: string; anonymous: string }): Facts {
+/** @param terms how the style's locale says "in", and that there is no date, no place and no author */
+export function factsOf(
+	tree: Tree,
+	terms: { wordForIn: string; noDate: string; noPlace: string; anonymous: string }
+): Facts {
 	const area = (name: string) => elements(tree).find((e) => e.name === name);
 	const isLetter = (t: Tree) => t.name === 'text' && t.attrs.variable === 'year-suffix';
 	const [citation, list] = [area('citation'), area('bibliography')];
@@ -206,6 +212,7 @@ export function factsOf(tree: Tree, terms: { noDate: string; noPlace: string; an
 		lettersInCitesOnly: inCites(isLetter) && list !== undefined && !has(list, isLetter, tree),
 		titleByCondition: inCites((t) => t.attrs.disambiguate === 'true'),
 		noDate: has(tree, (t) => t.attrs.term === 'no date') ? terms.noDate : '',
+		wordForIn: has(tree, (t) => t.attrs.term === 'in') ? terms.wordForIn : '',
 		noPlace: has(tree, (t) => t.attrs.term === 'no-place') ? terms.noPlace : '',
 		anonymous: has(tree, (t) => t.attrs.term === 'anonymous') ? terms.anonymous : '',
 		lastTooSoon:

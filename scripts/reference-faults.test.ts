@@ -68,6 +68,7 @@ test('some faults hang on the source, the cite or the style', () => {
 		['Roe and others, ‘Eel’', '——, ‘Eel’', { ...roe, nothingBefore: true }],
 		['(Roe 1902)', '(ibid.)', { ...cite, nothingBefore: true }],
 		['“Eel,” Callow', '“Eel”, Callow', { ...roe, quotesWithLook: true }],
+		['Roe (1941): Eel. Callow.', 'Roe (1941): Eel. In. Callow.', { ...roe, wordForIn: 'in' }],
 		['(No name, 1941)', '(1941)', { ...nameless, insteadOfNames: ['No name'] }],
 		['6. {bold}No name. {}Eel', '6. Eel', { ...nameless, insteadOfNames: ['No name.'] }],
 		['Roe, 1896, emphasis added', ', emphasis added', { ...cite, repeats: true }],
@@ -165,6 +166,7 @@ test('other differences, and the same faults in ours, are not', () => {
 		['Harbour Board (1889) Light.', 'Harbour Board. (1889) Light.'],
 		['Roe, A.', 'Roe, Ann'],
 		['“Eel,” Callow', '“Eel”, Callow'],
+		['Roe (1941): Eel. Callow.', 'Roe (1941): Eel. In. Callow.'],
 		['pp. 3–5', '3–5']
 	])
 		assert.ok(!soundBeside(ours, reference), ours);

@@ -119,7 +119,23 @@ const inOrder = (s: string): string =>
 		.sort()
 		.join('; ');
 
+/**
+ * Without the word for "in" that leads to nothing: a group whose variables are empty is printed by the reference where a
+ * macro within it calls none (CSL 1.0.2, "Group"). It is taken out where ours has what follows, and not the word.
+ */
+function withoutIdleIn(reference: string, ours: string, word: string): string {
+	const idle = new RegExp(`(?<=^|[.,;:>)\\]}”] ?)${spaced(word)}[.:]*\\s*(?=(.{1,8}))`, 'giu');
+	return reference.replace(idle, (whole, next: string) => {
+		const led = new RegExp(`${spaced(word)}[.:]*\\s*${literal(next)}`, 'iu');
+		return !led.test(ours) && ours.includes(next) ? '' : whole;
+	});
+}
+
 const FAULTS: Fault[] = [
+	{
+		name: 'the word for “in” stands before what is not there',
+		reference: (s, { wordForIn }, ours) => (wordForIn ? withoutIdleIn(s, ours, wordForIn) : s)
+	},
 	{
 		name: 'the affixes of names are not put around an institution',
 		both: bareInstitutions
