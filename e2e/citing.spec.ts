@@ -253,6 +253,13 @@ test('shortcuts of the text work where nothing has the focus; letters write noth
 	const sheet = page.getByRole('textbox', { name: 'Manuscript text' });
 	await expect(sheet).not.toBeFocused();
 	await page.keyboard.type('lamp');
+	// nor does a key that would take a paragraph's beginning away
+	const paragraph = before.split('\n').filter((l) => l.length > 80)[1];
+	await caretAfter(page, paragraph.slice(0, 20));
+	await page.keyboard.press('Home');
+	await sheet.evaluate((el) => (el as HTMLElement).blur());
+	await page.keyboard.press('Control+Backspace');
+	await page.keyboard.press('Control+Delete');
 	expect(await sheetText(page)).toBe(before);
 	await page.keyboard.press('Control+Shift+e');
 	await expect(page.getByRole('combobox', { name: /^Cite/ })).toBeFocused();

@@ -1,6 +1,6 @@
 /** Attributes that any rendering element may carry: affixes, formatting, display, quotes, text case, strip-periods. */
 import type { Context } from './context';
-import type { Format, Rich, RichNode } from './rich';
+import type { Format, Rich } from './rich';
 import { applyCase, stripPeriods, type TextCase } from './textcase';
 import { withoutCommaBefore } from './style-comma';
 import type { Tree } from './tree';
@@ -66,15 +66,10 @@ export function compileDecor(t: Tree, except: 'none' | 'affixes' = 'none'): Deco
 		if (closes && (r = withoutCommaBefore(r, suffix)) == null) return null;
 		if (strip) r = stripPeriods(r);
 		if (textCase) r = own ? termCase(r, textCase, c) : applyCase(r, textCase, isEnglish(c), languageOf(c));
-		if (format || quote || shaped) {
-			// the marks stand around the look, as the reference has it; the standard does not say
-			const inner: Rich = format && quote ? { kids: [r], format } : r;
-			const node: RichNode = { kids: [inner] };
-			if (format && !quote) node.format = format;
-			if (quote) node.quote = true;
-			if (shaped) node.shaped = true;
-			r = node;
-		}
+		if (format) r = { kids: [r], format };
+		// the marks stand around the look, as the reference has it; the standard does not say
+		if (quote) r = { kids: [r], quote };
+		if (shaped) r = { kids: [r], shaped };
 		if (prefix || suffix) {
 			const kids: Rich[] = [];
 			if (prefix) kids.push(before);
