@@ -208,7 +208,9 @@ test('text from outside is data: script in a field, a page or a paper never runs
 	const dialog = page.getByRole('dialog');
 	await dialog.getByRole('button', { name: 'Add 3 sources' }).click();
 	await page.getByRole('searchbox', { name: 'Find sources' }).fill('onerror');
-	for (const b of await page.locator('.opener').all()) {
+	const found = page.locator('.opener');
+	await expect(found).toHaveCount(3);
+	for (const b of await found.all()) {
 		await b.click();
 		await expect(page.getByText('Copy the entry')).toBeVisible();
 		await b.click();

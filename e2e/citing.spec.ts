@@ -53,6 +53,31 @@ test('line and rows are one: place, words, form, order by keys and by dragging, 
 	await line.getByLabel('Form of Lindqvist 2011').selectOption('year-only');
 	await expect(line.locator('ins')).toContainText('2011');
 	await line.getByLabel('Form of Lindqvist 2011').selectOption('parenthetical');
+	// Escape in a field of a row leaves without a trace, whatever was being typed there
+	const reads = (await sheet.getByRole('button', { name: /Citation: \(Dietz & Olsen/ }).textContent())!;
+	await line.getByLabel('Prefix of Lindqvist 2011').pressSequentially('zzz');
+	await page.keyboard.press('Escape');
+	await expect(line).toHaveCount(0);
+	await expect(sheet).toContainText(reads);
+	await expect(sheet).not.toContainText('zzz');
+	await expect(sheet).toBeFocused();
+	await sheet.getByRole('button', { name: /Citation: \(Dietz & Olsen/ }).dblclick();
+	await line.getByLabel('Locator of Lindqvist 2011').fill('12');
+	await line.getByLabel('Locator of Lindqvist 2011').press('Alt+ArrowDown');
+	await expect(input).toHaveValue(/^Dietz & Olsen 1999; Lindqvist 2011 p/);
+	for (const [name, text] of [
+		['Prefix', 'see also'],
+		['Suffix', 'our emphasis']
+	]) {
+		await line.getByLabel(`${name} of Dietz & Olsen 1999`).fill(text);
+		await line.getByLabel(`${name} of Dietz & Olsen 1999`).press('Tab');
+	}
+	// a row that the keys move is let go by the first Escape, the line closes with the second
+	const grip = line.getByLabel(/^Move Dietz/);
+	await grip.focus();
+	await page.keyboard.press('Enter');
+	await page.keyboard.press('Escape');
+	await expect(line).toBeVisible();
 	await line.getByLabel(/^Put Dietz.* elsewhere/).selectOption('own');
 	await expect(sheet).toContainText('(Lindqvist, 2011, p. 12) (see also Dietz & Olsen, 1999, our emphasis).');
 	await sheet.getByRole('button', { name: 'Citation: (Lindqvist, 2011, p. 12)' }).dblclick();

@@ -20,6 +20,8 @@ export interface CiteTarget {
 	placeholder: boolean;
 	/** Sources that are chosen already. */
 	chosen?: string[];
+	/** How often Enter was pressed since they were chosen and before the line was there. */
+	enters?: number;
 	/** Its wording is to be edited at once. */
 	byHand?: boolean;
 }
@@ -35,8 +37,12 @@ export interface CiteHost extends GoingHost {
 	closeCite(): void;
 }
 
-/** Opens the cite line at the caret. */
-export function openCite(draft: CiteHost, view: EditorView | null = draft.view, chosen?: string[]): void {
+/** Opens the cite line at the caret, with sources that are chosen already. */
+export function openCite(
+	draft: CiteHost,
+	view: EditorView | null = draft.view,
+	ready: Pick<CiteTarget, 'chosen' | 'enters'> = {}
+): void {
 	if (!view || draft.readOnly) return;
 	const head = view.state.selection.$head;
 	if (!head.parent.inlineContent) return;
@@ -51,7 +57,7 @@ export function openCite(draft: CiteHost, view: EditorView | null = draft.view, 
 		inNote: view !== draft.view,
 		query: '',
 		placeholder: false,
-		chosen
+		...ready
 	};
 }
 

@@ -44,6 +44,7 @@
 		position();
 		if (!byHand) input?.focus();
 		input?.setSelectionRange(line.caret, line.caret);
+		for (let k = target.enters ?? 0; k > 0 && !closed; k--) enter('Enter');
 		const outside = (e: PointerEvent) => {
 			if (box && !box.contains(e.target as Node)) draft.closeCite();
 		};
@@ -162,13 +163,17 @@
 			if (early) early.push(e.key);
 			else if (takes && !line.answered) inBackground(takeEarly(), 'The source could not be taken.');
 			else enter(e.key);
-		} else if (e.key === 'Escape') {
-			e.preventDefault();
-			draft.closeCite();
 		} else if (e.key === '+' && line.part.query === '' && !line.part.sourceId) {
 			e.preventDefault();
 			adding = true;
 		}
+	}
+
+	/** Leaves without a trace, wherever in the line the focus is; what is open within it is asked first. */
+	function leave(e: KeyboardEvent) {
+		if (e.key !== 'Escape' || e.defaultPrevented) return;
+		e.preventDefault();
+		draft.closeCite();
 	}
 
 	/** A pasted record becomes a source without losing the sentence. */
@@ -186,6 +191,8 @@
 	style:left="{place.left}px"
 	style:top="{place.top}px"
 	role="dialog"
+	tabindex="-1"
+	onkeydown={leave}
 	aria-label={target.editing ? 'Edit the citation' : 'Cite'}
 >
 	<CiteTyping {line} bind:input onkeydown={keydown} onpaste={pasted} />

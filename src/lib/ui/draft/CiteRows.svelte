@@ -33,6 +33,7 @@
 	}
 	let serial = 0;
 	let rows = $state.raw<Row[]>([]);
+	let dragging = false;
 	$effect(() => {
 		const at = line.parts.flatMap((p, i) => (p.sourceId ? [i] : []));
 		const before = untrack(() => rows);
@@ -74,6 +75,8 @@
 		line.arrange([...next.map((r) => r.at), ...others]);
 	}
 	function keys(e: KeyboardEvent, k: number) {
+		// the key lets go of what it moves
+		if (e.key === 'Escape' && dragging) e.preventDefault();
 		const el = e.target as HTMLElement;
 		const writing = el.tagName === 'INPUT';
 		if (e.altKey && (e.key === 'ArrowUp' || e.key === 'ArrowDown')) {
@@ -109,8 +112,12 @@
 		dragDisabled: rows.length < 2,
 		zoneTabIndex: -1
 	}}
-	onconsider={(e) => (rows = e.detail.items)}
+	onconsider={(e) => {
+		dragging = true;
+		rows = e.detail.items;
+	}}
 	onfinalize={(e) => {
+		dragging = false;
 		rows = e.detail.items;
 		arrange(rows);
 	}}

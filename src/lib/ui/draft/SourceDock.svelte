@@ -27,16 +27,27 @@
 	});
 	const hits = findAsTyped(() => question);
 	const shown = $derived(hits.value);
-	async function cite() {
+	async function cite(enters = () => 0) {
 		// they stay, whatever is looked for meanwhile
 		await library.hold(chosen);
-		openCite(draft, draft.view, [...chosen]);
+		openCite(draft, draft.view, { chosen: [...chosen], enters: enters() });
 		chosen.clear();
 	}
+	/** How often Enter was pressed while the source is looked for that the first one cites: the line takes them. */
+	let ahead: number | null = null;
 	function keys(e: KeyboardEvent) {
 		if (e.key !== 'Enter') return;
 		e.preventDefault();
-		inBackground(citeFirst(), 'The source could not be cited.');
+		if (e.repeat) return;
+		if (ahead !== null) {
+			ahead++;
+			return;
+		}
+		ahead = 0;
+		inBackground(
+			citeFirst().finally(() => (ahead = null)),
+			'The source could not be cited.'
+		);
 	}
 	/** What fits best, though it may not stand in the list yet. */
 	async function citeFirst() {
@@ -44,7 +55,7 @@
 		const [first] = hits.answered === words ? shown : await library.find(words, options);
 		if (!first) return;
 		chosen.add(first.id);
-		await cite();
+		await cite(() => ahead ?? 0);
 	}
 </script>
 
