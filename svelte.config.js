@@ -8,6 +8,8 @@ export default {
 		// the catalogue alone is 2,700 files: compressing them at build time would take a minute
 		adapter: adapter({ precompress: false, out: process.env.RQ_OUT ?? 'build' }),
 		alias: { $demo: 'demo' },
+		// small style sheets stand in the page: a request for each of forty costs more than what it brings
+		inlineStyleThreshold: 5000,
 		// one stored page draws every address when the server is away
 		paths: { relative: false },
 		// styles and locales are stored as they are used, and in packs (src/service-worker.ts)

@@ -99,11 +99,11 @@ export async function open(page, base, id) {
 	return { editable, formatted: Date.now() - begun };
 }
 
-/** Puts the caret into a paragraph in the middle of the text. */
-export const toTheMiddle = (page) =>
-	page.evaluate(async () => {
+/** Puts the caret into a paragraph in the middle of the text, or at another share of it. */
+export const toTheMiddle = (page, share = 0.5) =>
+	page.evaluate(async (share) => {
 		const surface = document.querySelector('.surface');
-		surface.scrollTop = surface.scrollHeight / 2;
+		surface.scrollTop = surface.scrollHeight * share;
 		await new Promise((r) => setTimeout(r, 500));
 		const inSight = [...document.querySelectorAll('.sheet-text > :is(p, div)')].filter((el) => {
 			const box = el.getBoundingClientRect();
@@ -116,7 +116,7 @@ export const toTheMiddle = (page) =>
 		document.querySelector('.sheet-text').focus({ preventScroll: true });
 		getSelection().removeAllRanges();
 		getSelection().addRange(range);
-	});
+	}, share);
 
 /** Milliseconds of every frame of a scroll through a third of a long text. */
 export const scroll = (page) =>
@@ -138,9 +138,11 @@ export const scroll = (page) =>
 /** Cites a source by the cite line: milliseconds to each key's results, and to the citation and all that depends on it. */
 export async function cite(page) {
 	await page.keyboard.press('Control+Shift+e');
-	const input = page.getByRole('combobox', { name: /^Cite/ });
-	await input.waitFor();
-	const results = await input.evaluate(async (el) => {
+	// past Playwright's roles: it would look at every element of the page, and what it keeps of them is tidied here, too
+	const results = await page.evaluate(async () => {
+		const field = () => document.querySelector('[role="dialog"] input[role="combobox"]');
+		while (!field()) await new Promise((r) => requestAnimationFrame(r));
+		const el = field();
 		const times = [];
 		for (let n = 1; n <= 6; n++) {
 			const begun = performance.now();

@@ -20,10 +20,14 @@ async function write(page, base) {
 	// until the worker has read the library
 	await page.waitForTimeout(8000);
 	await toTheMiddle(page);
-	await keys(page, 60);
-	await markParagraph(page);
-	await scroll(page);
-	for (let i = 0; i < 12; i++) await cite(page);
+	// as a person does: some sentences, a look elsewhere, a citation
+	for (let round = 0; round < 6; round++) {
+		await keys(page, 120);
+		await scroll(page);
+		await toTheMiddle(page, 0.3 + round * 0.07);
+		await markParagraph(page);
+		for (let i = 0; i < 8; i++) await cite(page);
+	}
 }
 
 async function list(page, base) {
