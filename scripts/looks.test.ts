@@ -55,7 +55,7 @@ test('every part of Flowbite that the interface uses is read for its classes', (
 	);
 });
 
-test('no part is read for its classes that nobody uses', () => {
+test('most parts of Flowbite are left out', () => {
 	const all = files(join(root, 'node_modules', 'flowbite-svelte', 'dist')).filter((f) => f.endsWith('/theme.js'));
 	const read = all.filter(isRead);
 	assert.ok(read.length && read.length < all.length / 2, `${read.length} of ${all.length} themes are read`);

@@ -171,7 +171,7 @@
 
 	/** Leaves without a trace, wherever in the line the focus is; what is open within it is asked first. */
 	function leave(e: KeyboardEvent) {
-		if (e.key !== 'Escape' || e.defaultPrevented) return;
+		if (e.key !== 'Escape' || e.defaultPrevented || e.isComposing) return;
 		e.preventDefault();
 		draft.closeCite();
 	}

@@ -28,18 +28,15 @@
 	import { guardManuscript } from '../parts/guard-manuscript';
 	import Unloaded from '../parts/Unloaded.svelte';
 
-	// not needed for the first sight; most texts never ask for these
-	const seldom = {
-		file: () => import('../open/InsertFile.svelte'),
-		unreadable: () => import('./Unreadable.svelte')
-	};
-	// fetched when the page is at rest
+	// not needed for the first sight; fetched when the page is at rest
 	const later = {
 		style: () => import('./StylePanel.svelte'),
 		entry: () => import('./EntryMenu.svelte'),
 		list: () => import('./BibliographyPanel.svelte'),
 		guide: () => import('../guide/DraftGuide.svelte'),
 		find: () => import('./FindBar.svelte'),
+		file: () => import('../open/InsertFile.svelte'),
+		unreadable: () => import('./Unreadable.svelte'),
 		rows: () => import('./CiteRows.svelte'),
 		preview: () => import('./CitePreview.svelte'),
 		words: () => import('./OverrideForm.svelte'),
@@ -201,7 +198,7 @@
 {#if trouble}
 	<Bar here="" />
 	<Lost {trouble}>
-		{#if unreadable}{@const manuscript = unreadable}{#await seldom.unreadable() then Ways}<Ways.default
+		{#if unreadable}{@const manuscript = unreadable}{#await later.unreadable() then Ways}<Ways.default
 					{manuscript}
 				/>{:catch}{@render lost()}{/await}{/if}
 	</Lost>
@@ -251,7 +248,7 @@
 		{#await later.list() then Panel}{#key menu}<Panel.default {draft} {menu} />{/key}{:catch}{@render lost()}{/await}
 	{/if}
 	{#if guide.with(id)}{#await later.guide() then Guide}<Guide.default {draft} />{:catch}{@render lost()}{/await}{/if}
-	{#if dropped}{#await seldom.file() then File}<File.default
+	{#if dropped}{#await later.file() then File}<File.default
 				{draft}
 				{dropped}
 				onclose={() => (dropped = null)}

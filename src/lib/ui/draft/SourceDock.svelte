@@ -27,14 +27,14 @@
 	});
 	const hits = findAsTyped(() => question);
 	const shown = $derived(hits.value);
-	async function cite(enters = () => 0) {
-		// they stay, whatever is looked for meanwhile
-		await library.hold(chosen);
-		openCite(draft, draft.view, { chosen: [...chosen], enters: enters() });
-		chosen.clear();
-	}
 	/** How often Enter was pressed while the source is looked for that the first one cites: the line takes them. */
 	let ahead: number | null = null;
+	async function cite() {
+		// they stay, whatever is looked for meanwhile
+		await library.hold(chosen);
+		openCite(draft, draft.view, { chosen: [...chosen], enters: ahead ?? 0 });
+		chosen.clear();
+	}
 	function keys(e: KeyboardEvent) {
 		if (e.key !== 'Enter') return;
 		e.preventDefault();
@@ -55,7 +55,7 @@
 		const [first] = hits.answered === words ? shown : await library.find(words, options);
 		if (!first) return;
 		chosen.add(first.id);
-		await cite(() => ahead ?? 0);
+		await cite();
 	}
 </script>
 
